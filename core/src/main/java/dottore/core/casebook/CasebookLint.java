@@ -1,0 +1,164 @@
+package dottore.core.casebook;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import java.util.TreeSet;
+import java.util.function.BiConsumer;
+
+/** What a casebook must fulfil as a whole, once its files could be read. */
+final class CasebookLint {
+  /** Below this chance in every row an outcome is as good as never given. */
+  private static final double EVER = 0.005;
+
+  /** Two causes whose rows differ by less than this everywhere look alike to every check. */
+  private static final double TELLS_APART = 0.10;
+
+  private final Map<String, Cause> causes;
+  private final Map<String, Check> checks;
+  private final Map<String, Repair> repairs;
+  private final BiConsumer<String, String> fault;
+
+  CasebookLint(
+      Map<String, Cause> causes,
+      Map<String, Check> checks,
+      Map<String, Repair> repairs,
+      BiConsumer<String, String> fault) {
+    this.causes = causes;
+    this.checks = checks;
+    this.repairs = repairs;
+    this.fault = fault;
+  }
+
+  void run() {
+    checks.values().forEach(this::check);
+    repairs.values().forEach(this::repair);
+    causesCanBeCured();
+    causesCanBeToldApart();
+    howFarIsThere();
+  }
+
+  private void check(Check check) {
+    Likelihoods rows = check.likelihoods();
+    rows.byCause().keySet().forEach(cause -> known(check.id(), cause));
+    for (String key : rows.byCauseAtStage().keySet()) {
+      String[] parts = key.split("@", 2);
+      known(check.id(), parts[0]);
+      Cause cause = causes.get(parts[0]);
+      if (cause != null
+          && cause.stages().keySet().stream().noneMatch(s -> s.id().equals(parts[1]))) {
+        fault.accept(check.id(), "'" + parts[0] + "' never stops at '" + parts[1] + "'");
+      }
+    }
+    List<double[]> all = new ArrayList<>(List.of(rows.otherwise()));
+    all.addAll(rows.byStage().values());
+    all.addAll(rows.byCause().values());
+    all.addAll(rows.byCauseAtStage().values());
+    for (int i = 0; i < check.outcomes().size(); i++) {
+      int outcome = i;
+      if (all.stream().allMatch(row -> row[outcome] < EVER)) {
+        fault.accept(check.id(), "outcome '" + check.outcomes().get(i).id() + "' never happens");
+      }
+    }
+  }
+
+  private void known(String place, String cause) {
+    if (!causes.containsKey(cause)) {
+      fault.accept(place, "no cause is called '" + cause + "'");
+    }
+  }
+
+  private void repair(Repair repair) {
+    repair.cures().keySet().forEach(cause -> known(repair.id(), cause));
+    if (repair.recheck().isEmpty()) {
+      fault.accept(repair.id(), "nothing is checked again after '" + repair.id() + "'");
+    }
+    for (String recheck : repair.recheck()) {
+      Check check = checks.get(recheck);
+      if (check == null) {
+        fault.accept(repair.id(), "no check is called '" + recheck + "'");
+      } else if (check.outcomes().stream().noneMatch(Check.Outcome::good)) {
+        fault.accept(repair.id(), "'" + recheck + "' has no good outcome to be checked again for");
+      }
+    }
+  }
+
+  private void causesCanBeCured() {
+    for (Cause cause : causes.values()) {
+      if (repairs.values().stream().noneMatch(r -> r.cures().containsKey(cause.id()))) {
+        fault.accept(cause.id(), "no repair cures '" + cause.id() + "'");
+      }
+    }
+  }
+
+  private void causesCanBeToldApart() {
+    List<Cause> all = List.copyOf(causes.values());
+    for (int i = 0; i < all.size(); i++) {
+      for (int j = i + 1; j < all.size(); j++) {
+        Cause a = all.get(i);
+        Cause b = all.get(j);
+        if (!cures(a).equals(cures(b)) && !toldApart(a, b)) {
+          fault.accept(b.id(), "no check can tell '" + a.id() + "' from '" + b.id() + "'");
+        }
+      }
+    }
+  }
+
+  private Set<String> cures(Cause cause) {
+    Set<String> cures = new TreeSet<>();
+    for (Repair repair : repairs.values()) {
+      if (repair.cures().containsKey(cause.id())) {
+        cures.add(repair.id());
+      }
+    }
+    return cures;
+  }
+
+  private boolean toldApart(Cause a, Cause b) {
+    for (Stage stage : a.stages().keySet()) {
+      if (b.stages().containsKey(stage)
+          && checks.values().stream()
+              .noneMatch(
+                  check ->
+                      distance(
+                              check.likelihoods().row(a.id(), stage),
+                              check.likelihoods().row(b.id(), stage))
+                          >= TELLS_APART)) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  private static double distance(double[] a, double[] b) {
+    double sum = 0;
+    for (int i = 0; i < a.length; i++) {
+      sum += Math.abs(a[i] - b[i]);
+    }
+    return sum / 2;
+  }
+
+  private void howFarIsThere() {
+    Check howFar = checks.get(Check.HOW_FAR);
+    boolean whole =
+        howFar != null
+            && howFar.outcomes().stream().anyMatch(o -> o.id().equals(Check.WORKS))
+            && causes.values().stream()
+                .flatMap(cause -> cause.stages().keySet().stream())
+                .allMatch(
+                    stage -> howFar.outcomes().stream().anyMatch(o -> o.id().equals(stage.id())));
+    if (!whole) {
+      String place = howFar == null ? causes.keySet().iterator().next() : howFar.id();
+      fault.accept(
+          place,
+          "the check '"
+              + Check.HOW_FAR
+              + "' needs the outcome '"
+              + Check.WORKS
+              + "' and one for every stage, of "
+              + Arrays.toString(Stage.values()));
+    }
+  }
+}

@@ -1,0 +1,283 @@
+package dottore.core.casebook;
+
+import dottore.core.casebook.Check.Outcome;
+import dottore.core.machine.MachineKind;
+import dottore.core.units.Minutes;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.InputStreamReader;
+import java.io.Reader;
+import java.io.StringReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import org.yaml.snakeyaml.LoaderOptions;
+import org.yaml.snakeyaml.Yaml;
+import org.yaml.snakeyaml.error.MarkedYAMLException;
+import org.yaml.snakeyaml.nodes.Node;
+
+/**
+ * Reads casebook files and checks them as a whole. Later files may not repeat an id. Faults are
+ * gathered, not thrown one by one, so that an author sees them all.
+ */
+public final class CasebookReader {
+  /** The areas of the shipped casebook, in the order of the boot line. */
+  static final List<String> AREAS =
+      List.of("start", "power", "board", "memory", "graphics", "firmware", "drive");
+
+  private static final double SUM_TOLERANCE = 0.001;
+
+  private final List<String> faults = new ArrayList<>();
+  private final Map<String, Cause> causes = new LinkedHashMap<>();
+  private final Map<String, Check> checks = new LinkedHashMap<>();
+  private final Map<String, Repair> repairs = new LinkedHashMap<>();
+  private final Map<String, YamlPlace> places = new HashMap<>();
+
+  private CasebookReader() {}
+
+  static Casebook shipped() {
+    CasebookReader reader = new CasebookReader();
+    for (String area : AREAS) {
+      String path = "/casebook/" + area + ".yaml";
+      try (InputStream in = CasebookReader.class.getResourceAsStream(path)) {
+        if (in == null) {
+          throw new CasebookFault(List.of(area + ".yaml:1: the file is not there"));
+        }
+        reader.add(area + ".yaml", new InputStreamReader(in, StandardCharsets.UTF_8));
+      } catch (IOException broken) {
+        throw new UncheckedIOException(broken);
+      }
+    }
+    return reader.finish();
+  }
+
+  /**
+   * Reads a casebook from texts.
+   *
+   * @param files file name to YAML text, in reading order
+   * @throws CasebookFault with every fault, its file and its line
+   */
+  public static Casebook read(Map<String, String> files) {
+    CasebookReader reader = new CasebookReader();
+    files.forEach((name, text) -> reader.add(name, new StringReader(text)));
+    return reader.finish();
+  }
+
+  private Casebook finish() {
+    if (faults.isEmpty()) {
+      new CasebookLint(causes, checks, repairs, (id, what) -> places.get(id).fault(what)).run();
+    }
+    if (!faults.isEmpty()) {
+      throw new CasebookFault(faults);
+    }
+    return new Casebook(causes, checks, repairs);
+  }
+
+  private void add(String file, Reader text) {
+    Node root;
+    try {
+      LoaderOptions options = new LoaderOptions();
+      options.setMaxAliasesForCollections(0);
+      root = new Yaml(options).compose(text);
+    } catch (MarkedYAMLException broken) {
+      int line = broken.getProblemMark() == null ? 1 : broken.getProblemMark().getLine() + 1;
+      faults.add(file + ":" + line + ": " + broken.getProblem());
+      return;
+    }
+    if (root == null) {
+      faults.add(file + ":1: the file is empty");
+      return;
+    }
+    YamlPlace.Fields parts = new YamlPlace(file, root, faults).fields();
+    each(parts, "causes", causes, this::cause);
+    each(parts, "checks", checks, this::check);
+    each(parts, "repairs", repairs, this::repair);
+    parts.nothingElse();
+  }
+
+  private interface Maker<T> {
+    T make(String id, YamlPlace.Fields fields);
+  }
+
+  private <T> void each(YamlPlace.Fields parts, String part, Map<String, T> into, Maker<T> maker) {
+    parts
+        .take(part)
+        .map(YamlPlace::entries)
+        .orElse(Map.of())
+        .forEach(
+            (id, place) -> {
+              if (places.putIfAbsent(id, place) != null) {
+                place.fault("the id '" + id + "' is already taken");
+              }
+              YamlPlace.Fields fields = place.fields();
+              into.put(id, maker.make(id, fields));
+              fields.nothingElse();
+            });
+  }
+
+  private Cause cause(String id, YamlPlace.Fields in) {
+    Map<Stage, Double> stages = in.numbers("stages", Stage::of, 0, 1);
+    double sum = stages.values().stream().mapToDouble(Double::doubleValue).sum();
+    if (Math.abs(sum - 1) > SUM_TOLERANCE) {
+      in.place().fault("the stages of '" + id + "' sum to " + sum + ", not 1");
+    }
+    return new Cause(
+        id,
+        in.text("name"),
+        in.text("sign"),
+        in.take("advice").map(YamlPlace::text).orElse(""),
+        in.take("station").flatMap(place -> place.as(Station::of)).orElse(Station.BOARD),
+        in.number("weight", 0, 1000).orElse(1),
+        stages,
+        in.numbers("contexts", Context::of, 0, 100),
+        kinds(in));
+  }
+
+  private static Set<MachineKind> kinds(YamlPlace.Fields in) {
+    List<MachineKind> kinds = in.words("kinds", MachineKind::of);
+    return kinds.isEmpty() ? EnumSet.allOf(MachineKind.class) : EnumSet.copyOf(kinds);
+  }
+
+  private static <E extends Enum<E>> Set<E> set(
+      YamlPlace.Fields in, String name, Class<E> type, Function<String, E> of) {
+    Set<E> set = EnumSet.noneOf(type);
+    set.addAll(in.words(name, of));
+    return set;
+  }
+
+  private static Step.Effort effort(YamlPlace.Fields in) {
+    return new Step.Effort(
+        Minutes.of(in.number("hands", 0, 600).orElse(1)),
+        Minutes.of(in.number("wait", 0, 3000).orElse(0)),
+        in.take("depth").flatMap(place -> place.as(Depth::of)).orElse(Depth.LOOK),
+        in.take("reach")
+            .flatMap(place -> place.as(word -> Stage.Reach.valueOf(word.toUpperCase(Locale.ROOT))))
+            .orElse(Stage.Reach.NOTHING),
+        kinds(in),
+        set(in, "changes", Touched.class, Touched::of),
+        set(in, "needs", Need.class, Need::of),
+        in.words("borrows", Function.identity()));
+  }
+
+  private Check check(String id, YamlPlace.Fields in) {
+    List<Outcome> outcomes = new ArrayList<>();
+    in.take("outcomes")
+        .map(YamlPlace::entries)
+        .orElse(Map.of())
+        .forEach((name, place) -> outcomes.add(outcome(name, place)));
+    if (outcomes.size() < 2 || outcomes.size() > 16) {
+      in.place().fault("'" + id + "' has " + outcomes.size() + " outcomes; 2 to 16 are possible");
+    }
+    double[] even = new double[outcomes.size()];
+    Arrays.fill(even, 1.0 / Math.max(1, outcomes.size()));
+    double[] otherwise = in.take("otherwise").map(place -> row(place, outcomes, even)).orElse(even);
+    Map<Stage, double[]> byStage = new EnumMap<>(Stage.class);
+    in.take("stages")
+        .map(YamlPlace::entries)
+        .orElse(Map.of())
+        .forEach(
+            (names, place) -> {
+              for (String name : names.split(" ")) {
+                place
+                    .parse(name, Stage::of)
+                    .ifPresent(stage -> byStage.put(stage, row(place, outcomes, otherwise)));
+              }
+            });
+    Map<String, double[]> byCause = new HashMap<>();
+    Map<String, double[]> byCauseAtStage = new HashMap<>();
+    in.take("causes")
+        .map(YamlPlace::entries)
+        .orElse(Map.of())
+        .forEach(
+            (names, place) -> {
+              for (String name : names.split(" ")) {
+                double[] row = row(place, outcomes, otherwise);
+                (name.contains("@") ? byCauseAtStage : byCause).put(name, row);
+              }
+            });
+    return new Check(
+        id,
+        in.text("name"),
+        in.text("ask"),
+        in.text("how"),
+        effort(in),
+        in.take("caution").map(YamlPlace::text),
+        List.copyOf(outcomes),
+        new Likelihoods(byCauseAtStage, byCause, byStage, otherwise),
+        set(in, "depends", Touched.class, Touched::of),
+        in.take("shows-stage").map(place -> place.text().equals("true")).orElse(false),
+        in.take("reader").map(YamlPlace::text));
+  }
+
+  private static Outcome outcome(String name, YamlPlace place) {
+    if (place.isScalar()) {
+      return new Outcome(name, place.text(), false, Optional.empty());
+    }
+    YamlPlace.Fields in = place.fields();
+    Outcome outcome =
+        new Outcome(
+            name,
+            in.text("words"),
+            in.take("good").map(good -> good.text().equals("true")).orElse(false),
+            in.take("mark").flatMap(mark -> mark.as(Mark::of)));
+    in.nothingElse();
+    return outcome;
+  }
+
+  /** A row of chances; outcomes that it leaves out share the rest in proportion to the base. */
+  private static double[] row(YamlPlace place, List<Outcome> outcomes, double[] base) {
+    double[] row = new double[outcomes.size()];
+    boolean[] named = new boolean[row.length];
+    Map<String, YamlPlace> entries = place.entries();
+    for (int i = 0; i < row.length; i++) {
+      YamlPlace value = entries.remove(outcomes.get(i).id());
+      if (value != null) {
+        row[i] = value.number(0, 1);
+        named[i] = true;
+      }
+    }
+    entries.forEach((name, value) -> value.fault("no outcome is called '" + name + "'"));
+    double rest = 1 - Arrays.stream(row).sum();
+    double share = 0;
+    int unnamed = 0;
+    for (int i = 0; i < row.length; i++) {
+      if (!named[i]) {
+        share += base[i];
+        unnamed++;
+      }
+    }
+    if (rest < -SUM_TOLERANCE || (unnamed == 0 && rest > SUM_TOLERANCE)) {
+      place.fault("the chances sum to " + (1 - rest) + ", not 1");
+      return base;
+    }
+    for (int i = 0; i < row.length; i++) {
+      if (!named[i]) {
+        row[i] = Math.max(0, rest) * (share > 0 ? base[i] / share : 1.0 / unnamed);
+      }
+    }
+    return row;
+  }
+
+  private Repair repair(String id, YamlPlace.Fields in) {
+    return new Repair(
+        id,
+        in.text("name"),
+        in.text("how"),
+        effort(in),
+        in.take("caution").map(YamlPlace::text),
+        in.numbers("cures", Function.identity(), 0, 1),
+        in.number("parts", 0, 5000).orElse(0),
+        in.words("recheck", Function.identity()));
+  }
+}

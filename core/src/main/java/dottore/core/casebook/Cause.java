@@ -1,0 +1,24 @@
+package dottore.core.casebook;
+
+import dottore.core.machine.MachineKind;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * Something that can be wrong.
+ *
+ * @param weight how often among all machines that come in, relative to the other causes
+ * @param stages where the machine stops, with the chance of each; sums to 1
+ * @param contexts multipliers of the weight when the context holds
+ * @param kinds the kinds of machine that can have it
+ */
+public record Cause(
+    String id,
+    String name,
+    String sign,
+    String advice,
+    Station station,
+    double weight,
+    Map<Stage, Double> stages,
+    Map<Context, Double> contexts,
+    Set<MachineKind> kinds) {}

@@ -1,0 +1,59 @@
+package dottore.core.casebook;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * A check with its answers and how likely each is under every cause and stage.
+ *
+ * @param question what is asked
+ * @param depends what its reading depends on
+ * @param showsStage whether its reading says how far the machine gets, so that it ends with a stage
+ * @param reader the reading that answers it by itself, if any
+ */
+public record Check(
+    String id,
+    String name,
+    String question,
+    String how,
+    Effort effort,
+    Optional<String> caution,
+    List<Outcome> outcomes,
+    Likelihoods likelihoods,
+    Set<Touched> depends,
+    boolean showsStage,
+    Optional<String> reader)
+    implements Step {
+
+  /** The check that says how far the machine gets. Every casebook has it. */
+  public static final String HOW_FAR = "how-far";
+
+  /** The outcome of {@link #HOW_FAR} when the machine does what it should. */
+  public static final String WORKS = "works";
+
+  /**
+   * @param good whether it is the answer of a machine in order
+   * @param mark the danger it uncovers, if any
+   */
+  public record Outcome(String id, String words, boolean good, Optional<Mark> mark) {}
+
+  /**
+   * @throws IllegalArgumentException if the check has no such outcome
+   */
+  public Outcome outcome(String outcome) {
+    return outcomes.get(indexOf(outcome));
+  }
+
+  /**
+   * @throws IllegalArgumentException if the check has no such outcome
+   */
+  public int indexOf(String outcome) {
+    for (int i = 0; i < outcomes.size(); i++) {
+      if (outcomes.get(i).id().equals(outcome)) {
+        return i;
+      }
+    }
+    throw new IllegalArgumentException("check '" + id + "' has no outcome '" + outcome + "'");
+  }
+}

@@ -1,0 +1,46 @@
+package dottore.core.casebook;
+
+import dottore.core.machine.MachineKind;
+import dottore.core.units.Minutes;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+
+/** What checks and repairs have in common: something a technician does. */
+public sealed interface Step permits Check, Repair {
+  String id();
+
+  /** Imperative, short. */
+  String name();
+
+  /** How and where, in a sentence or two. */
+  String how();
+
+  Effort effort();
+
+  Optional<String> caution();
+
+  /**
+   * @param hands attended minutes
+   * @param waiting minutes that run by themselves
+   * @param reach how far the machine must get for the step to be possible
+   * @param changes what it touches, so that readings depending on it go stale
+   * @param needs tools, spares and consents
+   * @param borrows what it takes from the machine and must give back
+   * @param clock whether the waiting is worth a clock of its own
+   */
+  record Effort(
+      Minutes hands,
+      Minutes waiting,
+      Depth depth,
+      Stage.Reach reach,
+      Set<MachineKind> kinds,
+      Set<Touched> changes,
+      Set<Need> needs,
+      List<String> borrows) {
+
+    public boolean clock() {
+      return waiting.value() >= 2;
+    }
+  }
+}

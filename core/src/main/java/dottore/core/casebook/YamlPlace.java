@@ -1,0 +1,161 @@
+package dottore.core.casebook;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.function.Function;
+import org.yaml.snakeyaml.nodes.MappingNode;
+import org.yaml.snakeyaml.nodes.Node;
+import org.yaml.snakeyaml.nodes.NodeTuple;
+import org.yaml.snakeyaml.nodes.ScalarNode;
+import org.yaml.snakeyaml.nodes.SequenceNode;
+
+/** A node of a casebook file that knows its file and line, so that each fault can say where. */
+final class YamlPlace {
+  private final String file;
+  private final Node node;
+  private final List<String> faults;
+
+  YamlPlace(String file, Node node, List<String> faults) {
+    this.file = file;
+    this.node = node;
+    this.faults = faults;
+  }
+
+  void fault(String what) {
+    faults.add(file + ":" + (node.getStartMark().getLine() + 1) + ": " + what);
+  }
+
+  /** The entries of a mapping in file order; a fault and none if this is something else. */
+  Map<String, YamlPlace> entries() {
+    Map<String, YamlPlace> entries = new LinkedHashMap<>();
+    if (!(node instanceof MappingNode mapping)) {
+      fault("expected names with values");
+      return entries;
+    }
+    for (NodeTuple tuple : mapping.getValue()) {
+      if (tuple.getKeyNode() instanceof ScalarNode key) {
+        YamlPlace value = new YamlPlace(file, tuple.getValueNode(), faults);
+        if (entries.put(key.getValue(), value) != null) {
+          new YamlPlace(file, key, faults).fault("'" + key.getValue() + "' stands here twice");
+        }
+      }
+    }
+    return entries;
+  }
+
+  boolean isScalar() {
+    return node instanceof ScalarNode;
+  }
+
+  String text() {
+    if (node instanceof ScalarNode scalar) {
+      return scalar.getValue().strip();
+    }
+    fault("expected a text");
+    return "";
+  }
+
+  double number(double least, double most) {
+    String text = text();
+    try {
+      double value = Double.parseDouble(text);
+      if (value >= least && value <= most) {
+        return value;
+      }
+      fault("'" + text + "' is not between " + least + " and " + most);
+    } catch (NumberFormatException notANumber) {
+      fault("'" + text + "' is not a number");
+    }
+    return least;
+  }
+
+  List<YamlPlace> items() {
+    List<YamlPlace> items = new ArrayList<>();
+    if (node instanceof SequenceNode sequence) {
+      sequence.getValue().forEach(item -> items.add(new YamlPlace(file, item, faults)));
+    } else {
+      fault("expected a list");
+    }
+    return items;
+  }
+
+  /** This text as a typed word; a fault and nothing if the type does not know it. */
+  <T> Optional<T> as(Function<String, T> of) {
+    return parse(text(), of);
+  }
+
+  <T> Optional<T> parse(String word, Function<String, T> of) {
+    try {
+      return Optional.of(of.apply(word));
+    } catch (IllegalArgumentException unknown) {
+      fault("unknown word '" + word + "'");
+      return Optional.empty();
+    }
+  }
+
+  /** A mapping read field by field; what was not asked for in the end is a fault. */
+  Fields fields() {
+    return new Fields(this, entries());
+  }
+
+  /** The fields of one entry. */
+  static final class Fields {
+    private final YamlPlace place;
+    private final Map<String, YamlPlace> left;
+
+    private Fields(YamlPlace place, Map<String, YamlPlace> entries) {
+      this.place = place;
+      this.left = entries;
+    }
+
+    YamlPlace place() {
+      return place;
+    }
+
+    Optional<YamlPlace> take(String name) {
+      return Optional.ofNullable(left.remove(name));
+    }
+
+    String text(String name) {
+      Optional<YamlPlace> found = take(name);
+      if (found.isEmpty()) {
+        place.fault("'" + name + "' is missing");
+      }
+      return found.map(YamlPlace::text).orElse("");
+    }
+
+    OptionalDouble number(String name, double least, double most) {
+      Optional<YamlPlace> found = take(name);
+      return found.isPresent()
+          ? OptionalDouble.of(found.get().number(least, most))
+          : OptionalDouble.empty();
+    }
+
+    <T> List<T> words(String name, Function<String, T> of) {
+      return take(name).map(YamlPlace::items).orElse(List.of()).stream()
+          .flatMap(item -> item.as(of).stream())
+          .toList();
+    }
+
+    <T> Map<T, Double> numbers(String name, Function<String, T> of, double least, double most) {
+      Map<T, Double> numbers = new LinkedHashMap<>();
+      take(name)
+          .map(YamlPlace::entries)
+          .orElse(Map.of())
+          .forEach(
+              (word, value) ->
+                  value
+                      .parse(word, of)
+                      .ifPresent(key -> numbers.put(key, value.number(least, most))));
+      return numbers;
+    }
+
+    void nothingElse() {
+      left.forEach((name, value) -> value.fault("nothing is called '" + name + "' here"));
+    }
+  }
+}

@@ -1,0 +1,52 @@
+package dottore.core.machine;
+
+import dottore.core.units.Capacity;
+import java.util.List;
+import java.util.OptionalInt;
+
+/**
+ * What a machine says about itself. Texts that the machine leaves out are empty strings, as in its
+ * own table; numbers it leaves out are absent.
+ */
+public record Passport(
+    String firmwareVendor,
+    String firmwareVersion,
+    String firmwareDate,
+    String maker,
+    String model,
+    String serial,
+    String sku,
+    String boardMaker,
+    String boardModel,
+    String boardVersion,
+    OptionalInt chassisType,
+    List<Processor> processors,
+    int memorySlots,
+    List<MemoryModule> memory) {
+
+  /**
+   * @param populated whether the socket holds a processor
+   * @param currentSpeed MHz, absent where the table says 0
+   */
+  public record Processor(
+      String socket,
+      String maker,
+      String version,
+      boolean populated,
+      OptionalInt cores,
+      OptionalInt currentSpeed) {}
+
+  public Passport {
+    processors = List.copyOf(processors);
+    memory = List.copyOf(memory);
+  }
+
+  public Capacity memoryShown() {
+    return new Capacity(
+        memory.stream().flatMap(m -> m.size().stream()).mapToLong(Capacity::bytes).sum());
+  }
+
+  public List<MemoryModule> modulesPresent() {
+    return memory.stream().filter(MemoryModule::present).toList();
+  }
+}
