@@ -16,17 +16,26 @@ import org.yaml.snakeyaml.nodes.SequenceNode;
 /** A node of a casebook file that knows its file and line, so that each fault can say where. */
 final class YamlPlace {
   private final String file;
+  private final int line;
   private final Node node;
   private final List<String> faults;
 
   YamlPlace(String file, Node node, List<String> faults) {
+    this(file, node, node, faults);
+  }
+
+  /**
+   * @param head the node whose line is meant when this one is at fault: the name before a value
+   */
+  private YamlPlace(String file, Node head, Node node, List<String> faults) {
     this.file = file;
+    this.line = head.getStartMark().getLine() + 1;
     this.node = node;
     this.faults = faults;
   }
 
   void fault(String what) {
-    faults.add(file + ":" + (node.getStartMark().getLine() + 1) + ": " + what);
+    faults.add(file + ":" + line + ": " + what);
   }
 
   /** The entries of a mapping in file order; a fault and none if this is something else. */
@@ -38,9 +47,9 @@ final class YamlPlace {
     }
     for (NodeTuple tuple : mapping.getValue()) {
       if (tuple.getKeyNode() instanceof ScalarNode key) {
-        YamlPlace value = new YamlPlace(file, tuple.getValueNode(), faults);
+        YamlPlace value = new YamlPlace(file, key, tuple.getValueNode(), faults);
         if (entries.put(key.getValue(), value) != null) {
-          new YamlPlace(file, key, faults).fault("'" + key.getValue() + "' stands here twice");
+          value.fault("'" + key.getValue() + "' stands here twice");
         }
       }
     }

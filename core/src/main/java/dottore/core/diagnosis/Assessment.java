@@ -1,0 +1,401 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Cause;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Depth;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Need;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Stage;
+import dottore.core.casebook.Station;
+import dottore.core.casebook.Step;
+import dottore.core.diagnosis.Diagnosis.Hypothesis;
+import dottore.core.units.Minutes;
+import dottore.core.units.Odds;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** What can be said of a case: suspects, verdict, next steps, and why. Immutable. */
+public final class Assessment {
+  /** A machine is held to get this far when at least this much of the odds says so. */
+  private static final double REACHED = 0.5;
+
+  /** A station below this is cleared, if it was not below it from the start. */
+  private static final double CLEARED = 0.01;
+
+  private static final double STOP_SHOWN = 0.5;
+
+  private final Diagnosis diagnosis;
+  private final Case about;
+  private final Timeline timeline;
+  private final double[] prior;
+  private final double[] posterior;
+  private final List<Unavailable> unavailable = new ArrayList<>();
+  private final List<Candidate> candidates;
+  private final Verdict verdict;
+  private final Explanation explanation;
+
+  Assessment(Diagnosis diagnosis, Case about) {
+    this.diagnosis = diagnosis;
+    this.about = about;
+    this.timeline = Timeline.of(diagnosis.casebook(), about);
+    this.prior = normalized(diagnosis.prior(about));
+    this.posterior = posterior(prior);
+    this.explanation = new Explanation(diagnosis, about, timeline, posterior);
+    List<Candidate> ranked = rank();
+    this.verdict = verdict(ranked);
+    this.candidates = curesFirst(ranked);
+  }
+
+  private double[] posterior(double[] start) {
+    double[] log = new double[start.length];
+    for (int h = 0; h < log.length; h++) {
+      log[h] = Math.log(start[h]);
+    }
+    for (Timeline.InForce reading : timeline.inForce()) {
+      double[] row = likelihood(reading.reading());
+      for (int h = 0; h < log.length; h++) {
+        log[h] += reading.reading().weight() * Math.log(row[h]);
+      }
+    }
+    for (Event.Tried failed : timeline.failed()) {
+      fail(log, failed.repair());
+    }
+    for (Event.Tried cured : timeline.cured()) {
+      fail(log, cured.repair());
+    }
+    double most = Double.NEGATIVE_INFINITY;
+    for (double value : log) {
+      most = Math.max(most, value);
+    }
+    double[] weights = new double[log.length];
+    for (int h = 0; h < log.length; h++) {
+      weights[h] = Math.exp(log[h] - most);
+    }
+    return normalized(weights);
+  }
+
+  private double[] likelihood(Event.Reading reading) {
+    int c = diagnosis.indexOfCheck(reading.check());
+    return diagnosis.asProblem()
+        .likelihood()[c][diagnosis.checks().get(c).indexOf(reading.outcome())];
+  }
+
+  private void fail(double[] log, String repair) {
+    int r = diagnosis.indexOfRepair(repair);
+    int[] cures = diagnosis.asProblem().cures()[r];
+    double[] works = diagnosis.asProblem().works()[r];
+    for (int k = 0; k < cures.length; k++) {
+      log[cures[k]] += Math.log1p(-Math.min(0.999, works[k]));
+    }
+  }
+
+  private static double[] normalized(double[] weights) {
+    double sum = 0;
+    for (double w : weights) {
+      sum += w;
+    }
+    double[] result = new double[weights.length];
+    for (int h = 0; h < weights.length; h++) {
+      result[h] = weights[h] / sum;
+    }
+    return result;
+  }
+
+  // --- steps ---------------------------------------------------------------------------------
+
+  private List<Candidate> rank() {
+    if (timeline.works().isPresent() || !timeline.marks().isEmpty()) {
+      return List.of();
+    }
+    boolean[] checkOpen = new boolean[diagnosis.checks().size()];
+    boolean[] repairOpen = new boolean[diagnosis.repairs().size()];
+    for (int c = 0; c < checkOpen.length; c++) {
+      Check check = diagnosis.checks().get(c);
+      checkOpen[c] = timeline.open(check.id()) && offered(check);
+    }
+    for (int r = 0; r < repairOpen.length; r++) {
+      Repair repair = diagnosis.repairs().get(r);
+      boolean used =
+          timeline.failed().stream().anyMatch(t -> t.repair().equals(repair.id()))
+              || timeline.cured().stream().anyMatch(t -> t.repair().equals(repair.id()));
+      repairOpen[r] = !used && offered(repair);
+    }
+    return Planner.rank(diagnosis.asProblem(), posterior, checkOpen, repairOpen).stream()
+        .filter(choice -> Double.isFinite(choice.minutes()))
+        .map(this::candidate)
+        .toList();
+  }
+
+  private Candidate candidate(Planner.Choice choice) {
+    Optional<Step> step =
+        switch (choice.kind()) {
+          case CHECK -> Optional.of(diagnosis.checks().get(choice.index()));
+          case REPAIR -> Optional.of(diagnosis.repairs().get(choice.index()));
+          case REFER -> Optional.empty();
+        };
+    double own = step.map(diagnosis.rules()::cost).orElse(diagnosis.rules().referMinutes());
+    return new Candidate(step, Minutes.of(own), Minutes.of(choice.minutes()));
+  }
+
+  private boolean offered(Step step) {
+    if (!step.effort().kinds().contains(about.kind())) {
+      return false;
+    }
+    Optional<String> obstacle = obstacle(step);
+    obstacle.ifPresent(reason -> unavailable.add(new Unavailable(step, reason)));
+    return obstacle.isEmpty();
+  }
+
+  private Optional<String> obstacle(Step step) {
+    String aside = timeline.setAside().get(step.id());
+    if (aside != null) {
+      return Optional.of(aside.isBlank() ? "set aside" : "set aside: " + aside);
+    }
+    for (Need need : step.effort().needs()) {
+      if (about.missing().contains(need)) {
+        return Optional.of(need.missing());
+      }
+    }
+    Depth depth = step.effort().depth();
+    if (depth.opensTheCase() && about.missing().contains(Need.COVER)) {
+      return Optional.of(Need.COVER.missing());
+    }
+    Stage.Reach wanted = step.effort().reach();
+    if (reaching(wanted) < REACHED) {
+      return Optional.of(shortfall(wanted));
+    }
+    return Optional.empty();
+  }
+
+  private double reaching(Stage.Reach wanted) {
+    double mass = 0;
+    for (int h = 0; h < posterior.length; h++) {
+      if (diagnosis.hypotheses().get(h).stage().reach().compareTo(wanted) >= 0) {
+        mass += posterior[h];
+      }
+    }
+    return mass;
+  }
+
+  private static String shortfall(Stage.Reach wanted) {
+    return Stage.Reach.values()[wanted.ordinal() - 1].shortfall();
+  }
+
+  private Verdict verdict(List<Candidate> ranked) {
+    if (!timeline.marks().isEmpty()) {
+      return new Verdict.Stopped();
+    }
+    if (timeline.works().isPresent()) {
+      return works(timeline.works().get());
+    }
+    double[] byCause = diagnosis.byCause(posterior);
+    int likeliest = diagnosis.likeliestFirst(byCause).get(0);
+    Cause first = diagnosis.causes().get(likeliest);
+    Odds odds = Odds.of(byCause[likeliest]);
+    boolean byOdds = odds.value() >= diagnosis.rules().foundAt();
+    boolean seen = timeline.inForce().stream().anyMatch(r -> r.reading().weight() >= Event.SEEN);
+    boolean cureIsNext =
+        seen
+            && !ranked.isEmpty()
+            && ranked.get(0).step().orElse(null) instanceof Repair repair
+            && repair.cures().containsKey(first.id())
+            && odds.value() >= REACHED;
+    return byOdds || cureIsNext ? new Verdict.Found(first, odds, byOdds) : new Verdict.Open();
+  }
+
+  private Verdict works(Event.Tried cure) {
+    Repair repair = diagnosis.casebook().repair(cure.repair()).orElseThrow();
+    return new Verdict.Works(repair, curedCause(cure), owed(repair));
+  }
+
+  /** The likeliest cause among those that the repair cures; the likeliest of all if none. */
+  private Cause curedCause(Event.Tried cure) {
+    Repair repair = diagnosis.casebook().repair(cure.repair()).orElseThrow();
+    double[] byCause = diagnosis.byCause(posterior);
+    Comparator<Integer> asCured =
+        Comparator.comparingDouble(
+            i -> byCause[i] * repair.cures().getOrDefault(diagnosis.causes().get(i).id(), 1e-6));
+    return diagnosis
+        .causes()
+        .get(diagnosis.likeliestFirst(byCause).stream().max(asCured).orElseThrow());
+  }
+
+  /** Re-checks not yet read good: the failed observation itself, and what the repair asks for. */
+  private List<String> owed(Repair repair) {
+    List<String> owed = new ArrayList<>();
+    List<String> wanted = new ArrayList<>(repair.recheck());
+    if (!wanted.contains(Check.HOW_FAR)) {
+      wanted.add(0, Check.HOW_FAR);
+    }
+    for (String id : wanted) {
+      Check check = diagnosis.casebook().check(id).orElseThrow();
+      boolean applies = check.effort().kinds().contains(about.kind());
+      Event.Reading reading = timeline.sinceCure().get(id);
+      boolean good = reading != null && check.outcome(reading.outcome()).good();
+      if (applies && !good && !asideWithReason(id)) {
+        owed.add(id);
+      }
+    }
+    return owed;
+  }
+
+  /** Only the failed observation itself can never be set aside. */
+  private boolean asideWithReason(String check) {
+    return !check.equals(Check.HOW_FAR) && !timeline.setAside().getOrDefault(check, "").isBlank();
+  }
+
+  private List<Candidate> curesFirst(List<Candidate> ranked) {
+    if (!(verdict instanceof Verdict.Found found) || !found.byOdds()) {
+      return ranked;
+    }
+    List<Candidate> order = new ArrayList<>(ranked);
+    order.sort(Comparator.comparing(c -> !cures(c, found.cause())));
+    return order;
+  }
+
+  private static boolean cures(Candidate candidate, Cause cause) {
+    return candidate.step().orElse(null) instanceof Repair repair
+        && repair.cures().getOrDefault(cause.id(), 0.0) >= 0.5;
+  }
+
+  // --- what is shown -------------------------------------------------------------------------
+
+  public Verdict verdict() {
+    return verdict;
+  }
+
+  /** Which round of search this is; the second begins when one fault is cured and one is left. */
+  public int round() {
+    return timeline.round();
+  }
+
+  /** Steps that may be taken now, the best first. Empty when a danger stops the road. */
+  public List<Candidate> candidates() {
+    return candidates;
+  }
+
+  public Optional<Candidate> next() {
+    return candidates.stream().findFirst();
+  }
+
+  /** Steps that fit this kind of machine but cannot be done, with reasons. */
+  public List<Unavailable> unavailable() {
+    return List.copyOf(unavailable);
+  }
+
+  public Set<Mark> stops() {
+    return Set.copyOf(timeline.marks());
+  }
+
+  /** Readings in force, oldest first. */
+  public List<Event.Reading> readings() {
+    return timeline.inForce().stream().map(Timeline.InForce::reading).toList();
+  }
+
+  /** Readings that no longer count, since stage or round moved on. */
+  public List<Event.Reading> retired() {
+    return List.copyOf(timeline.retired());
+  }
+
+  /** Readings taken after the machine worked. */
+  public List<Event.Reading> proof() {
+    return List.copyOf(timeline.sinceCure().values());
+  }
+
+  /** Causes that were cured on the way here, oldest first, the one that made it work last. */
+  public List<Cause> curedCauses() {
+    List<Cause> causes = new ArrayList<>();
+    for (Event.Tried cure : timeline.cured()) {
+      diagnosis.casebook().repair(cure.repair()).ifPresent(r -> causes.add(beforeCure(cure)));
+    }
+    if (verdict instanceof Verdict.Works works) {
+      causes.add(works.cause());
+    }
+    return causes;
+  }
+
+  /** What a repair cured, judged by what was known when it was tried. */
+  private Cause beforeCure(Event.Tried cure) {
+    List<Event> before = about.events().subList(0, about.events().indexOf(cure));
+    Assessment then =
+        new Assessment(diagnosis, new Case(about.contexts(), Set.of(), about.missing(), before));
+    return then.curedCause(cure);
+  }
+
+  /** All causes that are possible for this kind of machine, likeliest first. */
+  public List<Suspect> suspects() {
+    double[] byCause = diagnosis.byCause(posterior);
+    return diagnosis.likeliestFirst(byCause).stream()
+        .filter(i -> byCause[i] > 0)
+        .map(i -> explanation.suspect(i, byCause[i]))
+        .toList();
+  }
+
+  /** The odds of one cause. */
+  public Odds oddsOf(String cause) {
+    double sum = 0;
+    for (int h = 0; h < posterior.length; h++) {
+      if (diagnosis.hypotheses().get(h).cause().id().equals(cause)) {
+        sum += posterior[h];
+      }
+    }
+    return Odds.of(sum);
+  }
+
+  public BootLine bootLine() {
+    Map<Station, Double> now = new EnumMap<>(Station.class);
+    Map<Station, Double> before = new EnumMap<>(Station.class);
+    Map<Station, Double> stop = new EnumMap<>(Station.class);
+    for (int h = 0; h < posterior.length; h++) {
+      Hypothesis hypothesis = diagnosis.hypotheses().get(h);
+      now.merge(hypothesis.cause().station(), posterior[h], Double::sum);
+      before.merge(hypothesis.cause().station(), prior[h], Double::sum);
+      stop.merge(hypothesis.stage().station(), posterior[h], Double::sum);
+    }
+    Map<Station, BootLine.Mark> marks = new EnumMap<>(Station.class);
+    for (Station station : Station.values()) {
+      double here = now.getOrDefault(station, 0.0);
+      boolean cleared =
+          !timeline.inForce().isEmpty()
+              && here < CLEARED
+              && before.getOrDefault(station, 0.0) >= CLEARED;
+      marks.put(station, new BootLine.Mark(Odds.of(here), cleared));
+    }
+    Optional<Station> stopsAt =
+        timeline.works().isPresent() || timeline.inForce().isEmpty()
+            ? Optional.empty()
+            : stop.entrySet().stream()
+                .filter(e -> e.getValue() >= STOP_SHOWN)
+                .map(Map.Entry::getKey)
+                .findFirst();
+    return new BootLine(marks, stopsAt);
+  }
+
+  /**
+   * A step looked at closely, whether or not it would be offered.
+   *
+   * @return empty if the casebook has no such step
+   */
+  public Optional<StepView> look(String id) {
+    Optional<Candidate> known = candidates.stream().filter(c -> c.id().equals(id)).findFirst();
+    Optional<Candidate> any =
+        known.or(
+            () ->
+                diagnosis
+                    .casebook()
+                    .step(id)
+                    .map(
+                        step ->
+                            new Candidate(
+                                Optional.of(step),
+                                Minutes.of(diagnosis.rules().cost(step)),
+                                Minutes.NONE)));
+    return any.map(candidate -> explanation.look(candidate, candidates));
+  }
+}

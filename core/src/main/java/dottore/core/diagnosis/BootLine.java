@@ -1,0 +1,16 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Station;
+import dottore.core.units.Odds;
+import java.util.Map;
+import java.util.Optional;
+
+/** The boot line: how much suspicion sits at each station, and where the machine stops. */
+public record BootLine(Map<Station, Mark> stations, Optional<Station> stopsAt) {
+
+  /**
+   * @param suspicion the odds that the cause sits here
+   * @param cleared whether evidence has cleared it
+   */
+  public record Mark(Odds suspicion, boolean cleared) {}
+}

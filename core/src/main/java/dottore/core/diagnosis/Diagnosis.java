@@ -1,0 +1,187 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Cause;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Stage;
+import dottore.core.casebook.Step;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.IntStream;
+
+/**
+ * A casebook made ready for one shop's rules; from here every case is assessed. Immutable, may be
+ * shared between threads.
+ */
+public final class Diagnosis {
+  /**
+   * What is wrong and how far the machine gets.
+   *
+   * @param of the place of the cause among {@link #causes()}
+   */
+  record Hypothesis(int of, Cause cause, Stage stage) {}
+
+  private final Casebook casebook;
+  private final ShopRules rules;
+  private final List<Cause> causes;
+  private final List<Hypothesis> hypotheses = new ArrayList<>();
+  private final List<Check> checks;
+  private final List<Repair> repairs;
+  private final Map<String, Integer> checkIndex = new HashMap<>();
+  private final Map<String, Integer> repairIndex = new HashMap<>();
+  private final Problem problem;
+
+  public Diagnosis(Casebook casebook, ShopRules rules) {
+    this.casebook = casebook;
+    this.rules = rules;
+    causes = List.copyOf(casebook.causes());
+    for (int i = 0; i < causes.size(); i++) {
+      for (Stage stage : causes.get(i).stages().keySet()) {
+        hypotheses.add(new Hypothesis(i, causes.get(i), stage));
+      }
+    }
+    checks = casebook.checks().stream().sorted(preference()).toList();
+    repairs = casebook.repairs().stream().sorted(preference()).toList();
+    for (int c = 0; c < checks.size(); c++) {
+      checkIndex.put(checks.get(c).id(), c);
+    }
+    for (int r = 0; r < repairs.size(); r++) {
+      repairIndex.put(repairs.get(r).id(), r);
+    }
+    problem = problem();
+  }
+
+  /** Less depth, then fewer minutes, then the id: among equals the gentler step comes first. */
+  private <S extends Step> Comparator<S> preference() {
+    return Comparator.<S, Integer>comparing(step -> step.effort().depth().ordinal())
+        .thenComparing(step -> rules.cost(step))
+        .thenComparing(Step::id);
+  }
+
+  private Problem problem() {
+    int n = hypotheses.size();
+    double[] checkCost = new double[checks.size()];
+    double[][][] likelihood = new double[checks.size()][][];
+    for (int c = 0; c < checks.size(); c++) {
+      Check check = checks.get(c);
+      checkCost[c] = rules.cost(check);
+      int outcomes = check.outcomes().size();
+      likelihood[c] = new double[outcomes][n];
+      for (int h = 0; h < n; h++) {
+        double[] row =
+            check.likelihoods().row(hypotheses.get(h).cause().id(), hypotheses.get(h).stage());
+        for (int o = 0; o < outcomes; o++) {
+          likelihood[c][o][h] = (1 - rules.slip()) * row[o] + rules.slip() / outcomes;
+        }
+      }
+    }
+    double[] repairCost = new double[repairs.size()];
+    int[][] cures = new int[repairs.size()][];
+    double[][] works = new double[repairs.size()][];
+    for (int r = 0; r < repairs.size(); r++) {
+      Repair repair = repairs.get(r);
+      repairCost[r] = rules.cost(repair);
+      int[] cured =
+          IntStream.range(0, n)
+              .filter(h -> repair.cures().containsKey(hypotheses.get(h).cause().id()))
+              .toArray();
+      cures[r] = cured;
+      works[r] =
+          Arrays.stream(cured)
+              .mapToDouble(h -> repair.cures().get(hypotheses.get(h).cause().id()))
+              .toArray();
+    }
+    return new Problem(checkCost, likelihood, repairCost, cures, works, rules.referMinutes());
+  }
+
+  /** Everything that can be said of a case now. */
+  public Assessment assess(Case about) {
+    return new Assessment(this, about);
+  }
+
+  public Casebook casebook() {
+    return casebook;
+  }
+
+  public ShopRules rules() {
+    return rules;
+  }
+
+  List<Cause> causes() {
+    return causes;
+  }
+
+  List<Hypothesis> hypotheses() {
+    return hypotheses;
+  }
+
+  List<Check> checks() {
+    return checks;
+  }
+
+  List<Repair> repairs() {
+    return repairs;
+  }
+
+  int indexOfCheck(String id) {
+    return checkIndex.get(id);
+  }
+
+  int indexOfRepair(String id) {
+    return repairIndex.get(id);
+  }
+
+  Problem asProblem() {
+    return problem;
+  }
+
+  /** Weights of hypotheses added up by cause. */
+  double[] byCause(double[] weights) {
+    double[] sums = new double[causes.size()];
+    for (int h = 0; h < weights.length; h++) {
+      sums[hypotheses.get(h).of()] += weights[h];
+    }
+    return sums;
+  }
+
+  /** Places of the causes, the likeliest first; equals by id. */
+  List<Integer> likeliestFirst(double[] byCause) {
+    return IntStream.range(0, byCause.length)
+        .boxed()
+        .sorted(
+            Comparator.<Integer>comparingDouble(i -> -byCause[i])
+                .thenComparing(i -> causes.get(i).id()))
+        .toList();
+  }
+
+  /** Prior weights under the contexts of a case, by hypothesis; causes of other kinds get zero. */
+  double[] prior(Case about) {
+    double[] weights = new double[hypotheses.size()];
+    for (int h = 0; h < weights.length; h++) {
+      Cause cause = hypotheses.get(h).cause();
+      if (cause.kinds().contains(about.kind())) {
+        weights[h] =
+            cause.weight()
+                * contextFactor(cause, about)
+                * cause.stages().get(hypotheses.get(h).stage());
+      }
+    }
+    return weights;
+  }
+
+  static double contextFactor(Cause cause, Case about) {
+    double factor = 1;
+    for (Map.Entry<Context, Double> entry : cause.contexts().entrySet()) {
+      if (about.contexts().contains(entry.getKey())) {
+        factor *= entry.getValue();
+      }
+    }
+    return factor;
+  }
+}

@@ -1,0 +1,66 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Mark;
+import java.util.Locale;
+
+/**
+ * Something that became known of a case, in the order of happening.
+ *
+ * @see Case
+ */
+public sealed interface Event {
+  /** The weight of what was seen or measured at the bench. */
+  double SEEN = 1;
+
+  /** The weight of what the customer says: usually right, often loosely worded. */
+  double TOLD = 0.6;
+
+  /** The caller's own number for this event, so that answers can be found and corrected. */
+  long ref();
+
+  /**
+   * A check gave an answer.
+   *
+   * @param weight {@link #SEEN} or less; the likelihood is tempered by it
+   */
+  record Reading(long ref, String check, String outcome, double weight) implements Event {
+    /**
+     * @throws IllegalArgumentException if the weight is not above 0 and at most 1
+     */
+    public Reading {
+      if (!(weight > 0 && weight <= 1)) {
+        throw new IllegalArgumentException("a weight lies above 0 and is at most 1: " + weight);
+      }
+    }
+  }
+
+  /** A repair was carried out. */
+  record Tried(long ref, String repair, Result result) implements Event {}
+
+  /** A step cannot be done here. */
+  record SetAside(long ref, String step, String reason) implements Event {}
+
+  /** Someone with the right to do so let the normal road go on in spite of a danger mark. */
+  record Lifted(long ref, Mark mark, String reason) implements Event {}
+
+  /** What a repair led to. */
+  enum Result {
+    /** The machine works now. */
+    WORKS,
+    /** It stops where it stopped. */
+    SAME,
+    /** It stops elsewhere: one fault is gone, another is left. */
+    ELSEWHERE;
+
+    public String id() {
+      return name().toLowerCase(Locale.ROOT);
+    }
+
+    /**
+     * @throws IllegalArgumentException if no result has this id
+     */
+    public static Result of(String id) {
+      return valueOf(id.toUpperCase(Locale.ROOT));
+    }
+  }
+}

@@ -1,0 +1,203 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Cause;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Step;
+import dottore.core.diagnosis.Suspect.Argument;
+import dottore.core.units.Minutes;
+import dottore.core.units.Odds;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.stream.Collectors;
+
+/** Says why, in the casebook's own words. */
+final class Explanation {
+  private static final int LEADING = 3;
+
+  private final Diagnosis diagnosis;
+  private final Case about;
+  private final Timeline timeline;
+  private final double[] posterior;
+
+  Explanation(Diagnosis diagnosis, Case about, Timeline timeline, double[] posterior) {
+    this.diagnosis = diagnosis;
+    this.about = about;
+    this.timeline = timeline;
+    this.posterior = posterior;
+  }
+
+  Suspect suspect(int of, double odds) {
+    Cause cause = diagnosis.causes().get(of);
+    List<Argument> arguments = new ArrayList<>();
+    for (Context context : about.contexts()) {
+      Double factor = cause.contexts().get(context);
+      if (factor != null && factor > 0) {
+        arguments.add(new Argument(context.words(), Math.log(factor), false));
+      }
+    }
+    for (Timeline.InForce reading : timeline.inForce()) {
+      Check check = diagnosis.casebook().check(reading.reading().check()).orElseThrow();
+      String words = check.name() + ": " + check.outcome(reading.reading().outcome()).words();
+      arguments.add(new Argument(words, ratio(of, reading.reading()), reading.stale()));
+    }
+    for (Event.Tried failed : timeline.failed()) {
+      Repair repair = diagnosis.casebook().repair(failed.repair()).orElseThrow();
+      Double works = repair.cures().get(cause.id());
+      if (works != null) {
+        arguments.add(
+            new Argument(
+                repair.name() + " did not help", Math.log1p(-Math.min(0.999, works)), false));
+      }
+    }
+    arguments.sort(Comparator.comparingDouble((Argument a) -> Math.abs(a.weight())).reversed());
+    return new Suspect(cause, Odds.of(odds), reason(cause, arguments), List.copyOf(arguments));
+  }
+
+  private static String reason(Cause cause, List<Argument> arguments) {
+    String reasons =
+        arguments.stream()
+            .filter(Argument::supports)
+            .limit(2)
+            .map(Argument::what)
+            .collect(Collectors.joining("; "));
+    return reasons.isEmpty() ? cause.sign() : reasons;
+  }
+
+  /** Log of how much more expected the reading is under the cause than under all the others. */
+  private double ratio(int of, Event.Reading reading) {
+    int c = diagnosis.indexOfCheck(reading.check());
+    double[] row =
+        diagnosis.asProblem().likelihood()[c][diagnosis.checks().get(c).indexOf(reading.outcome())];
+    double inside = 0;
+    double insideMass = 0;
+    double outside = 0;
+    double outsideMass = 0;
+    for (int h = 0; h < posterior.length; h++) {
+      double without = posterior[h] / Math.pow(row[h], reading.weight());
+      if (diagnosis.hypotheses().get(h).of() == of) {
+        inside += without * row[h];
+        insideMass += without;
+      } else {
+        outside += without * row[h];
+        outsideMass += without;
+      }
+    }
+    if (insideMass <= 0 || outsideMass <= 0) {
+      return 0;
+    }
+    return reading.weight() * Math.log((inside / insideMass) / (outside / outsideMass));
+  }
+
+  StepView look(Candidate candidate, List<Candidate> ranked) {
+    List<Integer> places =
+        diagnosis.likeliestFirst(diagnosis.byCause(posterior)).subList(0, LEADING);
+    List<Cause> leading = places.stream().map(diagnosis.causes()::get).toList();
+    Step step = candidate.step().orElse(null);
+    if (step instanceof Check check) {
+      List<StepView.Branch> branches = branches(check, places);
+      return new StepView(
+          candidate, why(check, leading, branches, candidate, ranked), leading, branches);
+    }
+    if (step instanceof Repair repair) {
+      return new StepView(candidate, why(repair, candidate, ranked), leading, List.of());
+    }
+    String why =
+        "No check and no cure left here is worth its minutes; another workshop or another machine"
+            + " is the cheaper end.";
+    return new StepView(candidate, why, leading, List.of());
+  }
+
+  private List<StepView.Branch> branches(Check check, List<Integer> leading) {
+    double[][] rows = diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())];
+    List<StepView.Branch> branches = new ArrayList<>();
+    for (int o = 0; o < rows.length; o++) {
+      double mass = 0;
+      double[] after = new double[leading.size()];
+      for (int h = 0; h < posterior.length; h++) {
+        double weight = posterior[h] * rows[o][h];
+        mass += weight;
+        int at = leading.indexOf(diagnosis.hypotheses().get(h).of());
+        if (at >= 0) {
+          after[at] += weight;
+        }
+      }
+      List<Odds> odds = new ArrayList<>();
+      for (double value : after) {
+        odds.add(Odds.of(mass > 0 ? value / mass : 0));
+      }
+      Check.Outcome outcome = check.outcomes().get(o);
+      branches.add(new StepView.Branch(outcome.id(), outcome.words(), Odds.of(mass), odds));
+    }
+    return branches;
+  }
+
+  private String why(
+      Check check,
+      List<Cause> leading,
+      List<StepView.Branch> branches,
+      Candidate candidate,
+      List<Candidate> ranked) {
+    int suspect = 0;
+    StepView.Branch up = branches.get(0);
+    StepView.Branch down = branches.get(0);
+    double widest = -1;
+    for (int i = 0; i < leading.size(); i++) {
+      for (StepView.Branch a : branches) {
+        for (StepView.Branch b : branches) {
+          double spread =
+              (a.after().get(i).value() - b.after().get(i).value())
+                  * Math.sqrt(a.odds().value() * b.odds().value());
+          if (spread > widest) {
+            widest = spread;
+            suspect = i;
+            up = a;
+            down = b;
+          }
+        }
+      }
+    }
+    return String.format(
+        Locale.ROOT,
+        "“%s” would put “%s” at %s, “%s” at %s. %s",
+        up.words(),
+        leading.get(suspect).name(),
+        up.after().get(suspect).percent(),
+        down.words(),
+        down.after().get(suspect).percent(),
+        price(candidate, ranked));
+  }
+
+  private String why(Repair repair, Candidate candidate, List<Candidate> ranked) {
+    double covered = 0;
+    for (int h = 0; h < posterior.length; h++) {
+      Double works = repair.cures().get(diagnosis.hypotheses().get(h).cause().id());
+      covered += works == null ? 0 : works * posterior[h];
+    }
+    return String.format(
+        Locale.ROOT,
+        "It would cure this machine with a chance of %s, for %s. %s",
+        Odds.of(covered).percent(),
+        candidate.own().text(),
+        price(candidate, ranked));
+  }
+
+  private static String price(Candidate candidate, List<Candidate> ranked) {
+    if (candidate.toTheEnd().equals(Minutes.NONE)) {
+      return "It is not on offer now, but can be recorded.";
+    }
+    String own = "Expected end of the job in " + candidate.toTheEnd().text();
+    if (ranked.isEmpty()) {
+      return own + ".";
+    }
+    if (ranked.get(0).id().equals(candidate.id())) {
+      return ranked.size() > 1
+          ? own + "; the next best road takes " + ranked.get(1).toTheEnd().text() + "."
+          : own + ".";
+    }
+    return own + "; the best road takes " + ranked.get(0).toTheEnd().text() + ".";
+  }
+}

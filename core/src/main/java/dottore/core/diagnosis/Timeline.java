@@ -1,0 +1,205 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Step;
+import dottore.core.casebook.Touched;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Predicate;
+
+/**
+ * The events of a case folded into what counts now: which readings are in force, which are stale or
+ * retired, which repairs failed, which round this is.
+ */
+final class Timeline {
+  /** A reading in force. */
+  record InForce(Event.Reading reading, boolean stale) {}
+
+  private final Casebook casebook;
+  private final Map<String, Event.Reading> readings = new LinkedHashMap<>();
+  private final Set<String> stale = new LinkedHashSet<>();
+  private final List<Event.Reading> retired = new ArrayList<>();
+  private final Map<String, String> setAside = new LinkedHashMap<>();
+  private final List<Event.Tried> failed = new ArrayList<>();
+  private final List<Event.Tried> cured = new ArrayList<>();
+  private final Map<String, Event.Reading> sinceCure = new LinkedHashMap<>();
+  private final Set<Mark> marks;
+  private Optional<Event.Tried> works = Optional.empty();
+  private int round = 1;
+
+  private Timeline(Casebook casebook, Case about) {
+    this.casebook = casebook;
+    this.marks = EnumSet.noneOf(Mark.class);
+    marks.addAll(about.marks());
+  }
+
+  /** Events that name a check, outcome or repair unknown to the casebook are passed over. */
+  static Timeline of(Casebook casebook, Case about) {
+    Timeline timeline = new Timeline(casebook, about);
+    about.events().forEach(timeline::add);
+    return timeline;
+  }
+
+  private void add(Event event) {
+    if (event instanceof Event.Reading reading) {
+      casebook
+          .check(reading.check())
+          .filter(c -> c.outcomes().stream().anyMatch(o -> o.id().equals(reading.outcome())))
+          .ifPresent(check -> read(check, reading));
+    } else if (event instanceof Event.Tried tried) {
+      casebook.repair(tried.repair()).ifPresent(repair -> tried(repair, tried));
+    } else if (event instanceof Event.SetAside aside) {
+      setAside.put(aside.step(), aside.reason());
+    } else if (event instanceof Event.Lifted lifted) {
+      marks.remove(lifted.mark());
+    }
+  }
+
+  private void read(Check check, Event.Reading reading) {
+    setAside.remove(check.id());
+    check.outcome(reading.outcome()).mark().ifPresent(marks::add);
+    if (works.isPresent()) {
+      if (check.id().equals(Check.HOW_FAR) && !reading.outcome().equals(Check.WORKS)) {
+        reopen(reading);
+      } else {
+        sinceCure.put(check.id(), reading);
+        return;
+      }
+    } else if (check.id().equals(Check.HOW_FAR)) {
+      stageMoved(reading);
+    }
+    readings.remove(check.id());
+    readings.put(check.id(), reading);
+    stale.remove(check.id());
+    touch(check);
+  }
+
+  /** It looked cured and was not: the same stop means that the cure failed, another a new fault. */
+  private void reopen(Event.Reading reading) {
+    Event.Tried last = works.orElseThrow();
+    works = Optional.empty();
+    sinceCure.clear();
+    Event.Reading before = readings.get(Check.HOW_FAR);
+    if (before == null || before.outcome().equals(reading.outcome())) {
+      failed.add(last);
+    } else {
+      nextRound(last);
+    }
+  }
+
+  /** Seen elsewhere than before: what the lights said before says nothing about now. */
+  private void stageMoved(Event.Reading reading) {
+    Event.Reading before = readings.get(Check.HOW_FAR);
+    if (before != null
+        && before.weight() >= Event.SEEN
+        && !before.outcome().equals(reading.outcome())) {
+      retireIf(check -> check.showsStage());
+    }
+  }
+
+  private void tried(Repair repair, Event.Tried tried) {
+    setAside.remove(repair.id());
+    failed.removeIf(earlier -> earlier.repair().equals(repair.id()));
+    switch (tried.result()) {
+      case SAME -> failed.add(tried);
+      case WORKS -> {
+        works = Optional.of(tried);
+        sinceCure.clear();
+      }
+      case ELSEWHERE -> nextRound(tried);
+    }
+    touch(repair);
+  }
+
+  private void nextRound(Event.Tried cure) {
+    cured.add(cure);
+    round++;
+    Set<Touched> changed =
+        casebook.repair(cure.repair()).map(r -> r.effort().changes()).orElse(Set.of());
+    retireIf(check -> check.showsStage() || check.depends().stream().anyMatch(changed::contains));
+  }
+
+  private void retireIf(Predicate<Check> which) {
+    readings
+        .values()
+        .removeIf(
+            reading -> {
+              boolean goes = casebook.check(reading.check()).filter(which).isPresent();
+              if (goes) {
+                retired.add(reading);
+                stale.remove(reading.check());
+              }
+              return goes;
+            });
+  }
+
+  private void touch(Step step) {
+    Set<Touched> changes = step.effort().changes();
+    if (changes.isEmpty()) {
+      return;
+    }
+    for (String id : readings.keySet()) {
+      Check check = casebook.check(id).orElseThrow();
+      if (!id.equals(step.id()) && check.depends().stream().anyMatch(changes::contains)) {
+        stale.add(id);
+      }
+    }
+  }
+
+  Collection<InForce> inForce() {
+    return readings.values().stream()
+        .map(reading -> new InForce(reading, stale.contains(reading.check())))
+        .toList();
+  }
+
+  /** Whether the check may be offered: never answered, or gone stale since. */
+  boolean open(String check) {
+    return !readings.containsKey(check) || stale.contains(check);
+  }
+
+  List<Event.Reading> retired() {
+    return retired;
+  }
+
+  Map<String, String> setAside() {
+    return setAside;
+  }
+
+  /** Repairs that did not help, in this round or an earlier one. */
+  List<Event.Tried> failed() {
+    return failed;
+  }
+
+  /** Repairs after which the machine went on to stop elsewhere. */
+  List<Event.Tried> cured() {
+    return cured;
+  }
+
+  /** The repair after which the machine works, if it does. */
+  Optional<Event.Tried> works() {
+    return works;
+  }
+
+  /** Readings taken after the machine worked: the proof. */
+  Map<String, Event.Reading> sinceCure() {
+    return sinceCure;
+  }
+
+  Set<Mark> marks() {
+    return marks;
+  }
+
+  int round() {
+    return round;
+  }
+}

@@ -1,0 +1,21 @@
+package dottore.core.format;
+
+/** A file that could not be read, with what is wrong and at which byte. */
+public final class FormatFault extends Exception {
+  private static final long serialVersionUID = 1L;
+
+  private final int offset;
+
+  /**
+   * @param what is wrong, in words for the person who uploaded it
+   * @param offset of the first byte that is wrong
+   */
+  public FormatFault(String what, int offset) {
+    super(what + " (at byte " + offset + ")");
+    this.offset = offset;
+  }
+
+  public int offset() {
+    return offset;
+  }
+}

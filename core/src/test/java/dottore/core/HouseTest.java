@@ -1,0 +1,64 @@
+package dottore.core;
+
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
+import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
+import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+
+import com.tngtech.archunit.core.domain.JavaClasses;
+import com.tngtech.archunit.core.importer.ClassFileImporter;
+import com.tngtech.archunit.core.importer.ImportOption;
+import java.time.Instant;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** The arrows of the core: from later rooms to earlier ones, and never out of the house. */
+class HouseTest {
+  private static final List<String> ROOMS =
+      List.of("units", "machine", "casebook", "diagnosis", "reading", "format");
+
+  private final JavaClasses core =
+      new ClassFileImporter()
+          .withImportOption(new ImportOption.DoNotIncludeTests())
+          .importPackages("dottore.core");
+
+  @Test
+  void roomsHaveNoCircles() {
+    slices().matching("dottore.core.(*)..").should().beFreeOfCycles().check(core);
+  }
+
+  @Test
+  void noRoomLooksAtALaterOne() {
+    for (int i = 0; i < ROOMS.size(); i++) {
+      for (int later = i + 1; later < ROOMS.size(); later++) {
+        noClasses()
+            .that()
+            .resideInAPackage("dottore.core." + ROOMS.get(i) + "..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("dottore.core." + ROOMS.get(later) + "..")
+            .check(core);
+      }
+    }
+  }
+
+  @Test
+  void coreKnowsNoWebNoDatabaseAndNoFramework() {
+    classes()
+        .should()
+        .onlyDependOnClassesThat()
+        .resideInAnyPackage("dottore.core..", "java..", "org.yaml.snakeyaml..", "org.jspecify..")
+        .check(core);
+  }
+
+  @Test
+  void coreHasNoClockOfItsOwn() {
+    noClasses()
+        .should()
+        .callMethod(System.class, "currentTimeMillis")
+        .orShould()
+        .callMethod(System.class, "nanoTime")
+        .orShould()
+        .callMethod(Instant.class, "now")
+        .check(core);
+  }
+}

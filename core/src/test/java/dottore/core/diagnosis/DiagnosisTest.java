@@ -1,0 +1,223 @@
+package dottore.core.diagnosis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Need;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+
+class DiagnosisTest {
+  private static final Diagnosis DIAGNOSIS = new Diagnosis(Casebook.shipped(), ShopRules.usual());
+
+  private static Case tower(Event... events) {
+    return new Case(
+        Set.of(Context.TOWER, Context.MEMORY_CHANGED), Set.of(), Set.of(), List.of(events));
+  }
+
+  private static Event.Reading seen(String check, String outcome) {
+    return new Event.Reading(0, check, outcome, Event.SEEN);
+  }
+
+  private static Event.Tried tried(String repair, Event.Result result) {
+    return new Event.Tried(0, repair, result);
+  }
+
+  @Test
+  void suspectsAddUpToOne() {
+    Assessment assessment = DIAGNOSIS.assess(tower(seen("how-far", "memory")));
+    assertThat(assessment.suspects().stream().mapToDouble(s -> s.odds().value()).sum())
+        .isCloseTo(1, org.assertj.core.data.Offset.offset(1e-9));
+  }
+
+  @Test
+  void newMemoryAndTheMemoryLightAccuseTheSeat() {
+    Assessment assessment = DIAGNOSIS.assess(tower(seen("how-far", "memory")));
+    assertThat(assessment.suspects().get(0).cause().id()).isEqualTo("memory-unseated");
+    assertThat(assessment.suspects().get(0).reason()).contains("memory was changed");
+    assertThat(assessment.bootLine().stopsAt()).contains(dottore.core.casebook.Station.MEMORY);
+  }
+
+  @Test
+  void saysWhatEachAnswerWouldDo() {
+    Assessment assessment = DIAGNOSIS.assess(tower(seen("how-far", "memory")));
+    StepView view = assessment.look("single-module-start").orElseThrow();
+    assertThat(view.branches()).hasSize(3);
+    assertThat(view.branches().stream().mapToDouble(b -> b.odds().value()).sum())
+        .isCloseTo(1, org.assertj.core.data.Offset.offset(1e-9));
+    assertThat(view.why()).contains("Module not fully seated").contains("min");
+  }
+
+  @Test
+  void offersNothingThatTheMachineDoesNotReach() {
+    Assessment assessment = DIAGNOSIS.assess(tower(seen("how-far", "dead")));
+    assertThat(assessment.candidates()).extracting(Candidate::id).doesNotContain("clock-right");
+    assertThat(assessment.unavailable())
+        .anySatisfy(
+            gone -> {
+              assertThat(gone.step().id()).isEqualTo("clock-right");
+              assertThat(gone.reason()).isNotBlank();
+            });
+  }
+
+  @Test
+  void namesTheSpareThatIsMissing() {
+    Case about =
+        new Case(
+            Set.of(Context.TOWER),
+            Set.of(),
+            Set.of(Need.SPARE_SUPPLY),
+            List.of(seen("how-far", "dead")));
+    assertThat(DIAGNOSIS.assess(about).unavailable())
+        .contains(
+            new Unavailable(
+                DIAGNOSIS.casebook().step("spare-supply").orElseThrow(),
+                Need.SPARE_SUPPLY.missing()));
+  }
+
+  @Test
+  void liquidStopsTheNormalRoadUntilItIsLifted() {
+    Case wet = new Case(Set.of(Context.LAPTOP), Set.of(Mark.LIQUID), Set.of(), List.of());
+    assertThat(DIAGNOSIS.assess(wet).verdict()).isInstanceOf(Verdict.Stopped.class);
+    assertThat(DIAGNOSIS.assess(wet).candidates()).isEmpty();
+    Case lifted = wet.with(new Event.Lifted(1, Mark.LIQUID, "dried and cleaned"));
+    assertThat(DIAGNOSIS.assess(lifted).candidates()).isNotEmpty();
+  }
+
+  @Test
+  void anAnswerCanUncoverADanger() {
+    Assessment assessment =
+        DIAGNOSIS.assess(tower(seen("how-far", "dead"), seen("smell-and-look", "wet")));
+    assertThat(assessment.stops()).containsExactly(Mark.LIQUID);
+  }
+
+  @Test
+  void aCorrectedAnswerCountsOnlyOnce() {
+    double once =
+        DIAGNOSIS
+            .assess(tower(seen("how-far", "memory"), seen("module-clips-look", "open")))
+            .oddsOf("memory-unseated")
+            .value();
+    double twice =
+        DIAGNOSIS
+            .assess(
+                tower(
+                    seen("how-far", "memory"),
+                    seen("module-clips-look", "open"),
+                    seen("module-clips-look", "open")))
+            .oddsOf("memory-unseated")
+            .value();
+    assertThat(twice).isEqualTo(once);
+  }
+
+  @Test
+  void aReadingGoesStaleAndIsOnOfferAgainButStillCounts() {
+    Case about =
+        tower(
+            seen("how-far", "memory"),
+            seen("module-clips-look", "closed"),
+            tried("move-memory-slots", Event.Result.SAME));
+    Assessment assessment = DIAGNOSIS.assess(about);
+    assertThat(assessment.readings())
+        .extracting(Event.Reading::check)
+        .contains("module-clips-look");
+    Suspect seat =
+        assessment.suspects().stream()
+            .filter(s -> s.cause().id().equals("memory-unseated"))
+            .findFirst()
+            .orElseThrow();
+    assertThat(seat.evidence()).anyMatch(Suspect.Argument::stale);
+    assertThat(assessment.candidates()).extracting(Candidate::id).contains("module-clips-look");
+  }
+
+  @Test
+  void aFailedCureIsEvidenceAndIsNotOfferedAgain() {
+    Case before = tower(seen("how-far", "memory"));
+    Case after = before.with(tried("reseat-memory", Event.Result.SAME));
+    assertThat(DIAGNOSIS.assess(after).oddsOf("memory-unseated").value())
+        .isLessThan(DIAGNOSIS.assess(before).oddsOf("memory-unseated").value() / 3);
+    assertThat(DIAGNOSIS.assess(after).candidates())
+        .extracting(Candidate::id)
+        .doesNotContain("reseat-memory");
+  }
+
+  @Test
+  void worksIsConfirmedOnlyByTheRecheck() {
+    Case about = tower(seen("how-far", "memory"), tried("reseat-memory", Event.Result.WORKS));
+    Verdict.Works owed = (Verdict.Works) DIAGNOSIS.assess(about).verdict();
+    assertThat(owed.cause().id()).isEqualTo("memory-unseated");
+    assertThat(owed.owed()).containsExactly("how-far");
+    Verdict.Works confirmed =
+        (Verdict.Works) DIAGNOSIS.assess(about.with(seen("how-far", "works"))).verdict();
+    assertThat(confirmed.confirmed()).isTrue();
+  }
+
+  @Test
+  void theFailedObservationCanNotBeSetAside() {
+    Case about =
+        tower(seen("how-far", "memory"), tried("reseat-memory", Event.Result.WORKS))
+            .with(new Event.SetAside(3, "how-far", "no time"));
+    assertThat(((Verdict.Works) DIAGNOSIS.assess(about).verdict()).owed())
+        .containsExactly("how-far");
+  }
+
+  @Test
+  void aCureThatDidNotLastCountsAsFailed() {
+    Case about =
+        tower(
+            seen("how-far", "memory"),
+            tried("reseat-memory", Event.Result.WORKS),
+            seen("how-far", "memory"));
+    Assessment assessment = DIAGNOSIS.assess(about);
+    assertThat(assessment.verdict()).isNotInstanceOf(Verdict.Works.class);
+    assertThat(assessment.round()).isEqualTo(1);
+    assertThat(assessment.candidates()).extracting(Candidate::id).doesNotContain("reseat-memory");
+  }
+
+  @Test
+  void twoFaultsTakeTwoRounds() {
+    Case about =
+        tower(
+            seen("how-far", "memory"),
+            seen("display-port-used", "card"),
+            tried("reseat-memory", Event.Result.ELSEWHERE),
+            seen("how-far", "no-device"));
+    Assessment second = DIAGNOSIS.assess(about);
+    assertThat(second.round()).isEqualTo(2);
+    assertThat(second.retired()).extracting(Event.Reading::outcome).contains("memory");
+    assertThat(second.readings())
+        .extracting(Event.Reading::check)
+        .containsExactly("display-port-used", "how-far");
+    assertThat(second.oddsOf("memory-unseated").value()).isLessThan(0.01);
+    Case done =
+        about
+            .with(tried("set-boot-order", Event.Result.WORKS))
+            .with(seen("how-far", "works"))
+            .with(seen("boot-list", "system-first"));
+    Assessment end = DIAGNOSIS.assess(done);
+    assertThat(end.curedCauses())
+        .extracting(c -> c.id())
+        .containsExactly("memory-unseated", "boot-order");
+    assertThat(((Verdict.Works) end.verdict()).confirmed()).isTrue();
+  }
+
+  @Test
+  void isTheSameEveryTime() {
+    Case about = tower(seen("how-far", "dark"));
+    assertThat(DIAGNOSIS.assess(about).candidates())
+        .isEqualTo(DIAGNOSIS.assess(about).candidates());
+  }
+
+  @Test
+  void closesInOnTheCauseWithinAFewAnswers() {
+    Case about =
+        tower(
+            seen("how-far", "memory"),
+            seen("module-clips-look", "open"),
+            seen("single-module-start", "starts"));
+    assertThat(DIAGNOSIS.assess(about).verdict()).isInstanceOf(Verdict.Found.class);
+  }
+}
