@@ -1,1 +1,170 @@
+// The little script there is: keys, clocks, drafts, and what to say when an answer did not arrive.
+(() => {
+  "use strict";
+  const $ = (selector, root = document) => root.querySelector(selector);
+  const $$ = (selector, root = document) => [...root.querySelectorAll(selector)];
+  const cookie = (name) =>
+    document.cookie.split("; ").find((part) => part.startsWith(name + "="))?.slice(name.length + 1);
 
+  // --- answers that did not arrive ---
+  const banner = () => $("#banner");
+  function tell(title, text, signIn) {
+    const box = banner();
+    box.replaceChildren();
+    const strong = document.createElement("strong");
+    strong.textContent = title;
+    box.append(strong, " ", text);
+    if (signIn) {
+      const link = document.createElement("a");
+      link.href = "/sign-in";
+      link.target = "_blank";
+      link.textContent = " Sign in in another tab";
+      box.append(link, ", then send again.");
+    }
+    box.hidden = false;
+  }
+  document.addEventListener("htmx:configRequest", (event) => {
+    const token = cookie("XSRF-TOKEN");
+    if (token) event.detail.headers["X-XSRF-TOKEN"] = decodeURIComponent(token);
+  });
+  document.addEventListener("htmx:beforeRequest", () => document.body.classList.add("busy"));
+  document.addEventListener("htmx:afterRequest", (event) => {
+    document.body.classList.remove("busy");
+    if (event.detail.successful) banner().hidden = true;
+  });
+  document.addEventListener("htmx:sendError", () =>
+    tell("Not sent.", "The server does not answer. What you typed is still here; send it again in a moment."));
+  document.addEventListener("htmx:responseError", (event) => {
+    const xhr = event.detail.xhr;
+    if (xhr.status === 401) {
+      tell("Signed out.", "What you typed is still here.", true);
+      return;
+    }
+    const page = new DOMParser().parseFromString(xhr.responseText, "text/html");
+    const title = $("[data-trouble-title]", page)?.textContent ?? "Not saved.";
+    const what = $("[data-trouble-what]", page)?.textContent ?? "The server could not do this.";
+    tell(title + ".", what + " What you typed is still here.");
+  });
+
+  // --- clocks ---
+  const two = (n) => String(Math.floor(n)).padStart(2, "0");
+  const skew = () => Number(document.body.dataset.now) - Number(document.body.dataset.seen);
+  function tick() {
+    const now = Date.now() + skew();
+    $$("[data-ends]").forEach((el) => {
+      const left = Math.max(0, (Number(el.dataset.ends) - now) / 1000);
+      el.textContent = two(left / 60) + ":" + two(left % 60);
+      if (left <= 0 && !el.dataset.over) {
+        el.dataset.over = "1";
+        el.closest("li")?.classList.add("danger");
+      }
+    });
+    $$("[data-since]").forEach((el) => {
+      const gone = Number(el.dataset.before) + Math.max(0, (now - Number(el.dataset.since)) / 1000);
+      el.textContent = Math.floor(gone / 3600) + ":" + two((gone / 60) % 60);
+    });
+  }
+  function seen() {
+    const page = $("#page");
+    if (page?.dataset.now) {
+      document.body.dataset.now = page.dataset.now;
+      document.body.dataset.seen = Date.now();
+    }
+    tick();
+  }
+  setInterval(tick, 1000);
+
+  // --- drafts: kept here at once, on the server by htmx ---
+  function draft() {
+    const form = $("form[data-draft]");
+    if (!form) return;
+    const key = "draft:" + form.dataset.draft;
+    const kept = localStorage.getItem(key);
+    if (kept && form.dataset.fresh === "true") restore(form, JSON.parse(kept));
+    form.addEventListener("input", () => {
+      const fields = {};
+      for (const [name, value] of new FormData(form)) {
+        if (name !== "_csrf") (fields[name] ??= []).push(value);
+      }
+      localStorage.setItem(key, JSON.stringify(fields));
+    });
+    form.addEventListener("submit", () => sessionStorage.setItem("sent", key));
+  }
+  function restore(form, fields) {
+    for (const el of form.elements) {
+      const values = fields[el.name];
+      if (!el.name || el.name === "_csrf") continue;
+      if (el.type === "checkbox" || el.type === "radio") el.checked = !!values?.includes(el.value);
+      else if (values) el.value = values[0];
+    }
+  }
+  function draftDone() {
+    const key = sessionStorage.getItem("sent");
+    if (key && $("[data-received]")) {
+      localStorage.removeItem(key);
+      sessionStorage.removeItem("sent");
+    }
+  }
+
+  // --- picking a hit fills the form ---
+  document.addEventListener("click", (event) => {
+    const hit = event.target.closest("[data-fill]");
+    if (!hit) return;
+    const form = hit.closest("form");
+    for (const [name, value] of Object.entries(JSON.parse(hit.dataset.fill))) {
+      const el = form.elements[name];
+      if (el) el.value = value;
+    }
+    hit.closest(".hits").replaceChildren();
+    form.dispatchEvent(new Event("input", { bubbles: true }));
+  });
+
+  // --- keys ---
+  const typing = (el) => el && (el.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(el.tagName) && !/^(checkbox|radio)$/.test(el.type));
+  let going = false;
+  function press(key) {
+    const target = $$(`[data-key="${CSS.escape(key)}"]`).find((el) => el.offsetParent !== null || el.closest("svg"));
+    if (!target) return false;
+    if (/^(INPUT|TEXTAREA)$/.test(target.tagName)) target.focus();
+    else target.click();
+    return true;
+  }
+  document.addEventListener("keydown", (event) => {
+    if (event.key === "k" && (event.ctrlKey || event.metaKey)) {
+      event.preventDefault();
+      jump();
+      return;
+    }
+    if (event.key === "Escape" && typing(event.target)) event.target.blur();
+    if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || $("dialog[open]")) return;
+    if (going) {
+      going = false;
+      const place = $(`[data-go="${CSS.escape(event.key)}"]`);
+      if (place) { event.preventDefault(); place.click(); }
+      return;
+    }
+    if (event.key === "g") { going = true; setTimeout(() => (going = false), 1500); return; }
+    if (event.key === "?") { $("dialog.keys")?.showModal(); return; }
+    if (event.key === "/") { event.preventDefault(); jump(); return; }
+    if (press(event.key)) event.preventDefault();
+  });
+  function jump() {
+    const box = $("[data-search]");
+    if (box) { box.focus(); box.select(); } else location.href = "/tickets#search";
+  }
+  document.addEventListener("click", (event) => {
+    if (event.target.closest("[data-close]")) event.target.closest("dialog")?.close();
+    if (event.target.closest("[data-keys]")) $("dialog.keys")?.showModal();
+    if (event.target.closest("[data-print]")) window.print();
+  });
+
+  function arrive() {
+    seen();
+    draft();
+    draftDone();
+    if (location.hash === "#search") $("[data-search]")?.focus();
+  }
+  document.addEventListener("htmx:load", (event) => { if (event.detail.elt.id === "page") arrive(); });
+  if (document.readyState === "loading") document.addEventListener("DOMContentLoaded", arrive);
+  else arrive();
+})();

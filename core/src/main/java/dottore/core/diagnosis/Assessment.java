@@ -49,7 +49,7 @@ public final class Assessment {
     this.explanation = new Explanation(diagnosis, about, timeline, posterior);
     List<Candidate> ranked = rank();
     this.verdict = verdict(ranked);
-    this.candidates = curesFirst(ranked);
+    this.candidates = inOrder(ranked);
   }
 
   private double[] posterior(double[] start) {
@@ -250,13 +250,18 @@ public final class Assessment {
     return !check.equals(Check.HOW_FAR) && !timeline.setAside().getOrDefault(check, "").isBlank();
   }
 
-  private List<Candidate> curesFirst(List<Candidate> ranked) {
-    if (!(verdict instanceof Verdict.Found found) || !found.byOdds()) {
-      return ranked;
-    }
+  /** The cure of a cause that is found comes first; how far it gets comes before anything. */
+  private List<Candidate> inOrder(List<Candidate> ranked) {
     List<Candidate> order = new ArrayList<>(ranked);
-    order.sort(Comparator.comparing(c -> !cures(c, found.cause())));
-    return order;
+    if (verdict instanceof Verdict.Found found && found.byOdds()) {
+      order.sort(Comparator.comparing(c -> !cures(c, found.cause())));
+    }
+    boolean stageKnown =
+        timeline.inForce().stream().anyMatch(r -> r.reading().check().equals(Check.HOW_FAR));
+    if (!stageKnown) {
+      order.sort(Comparator.comparing(c -> !c.id().equals(Check.HOW_FAR)));
+    }
+    return List.copyOf(order);
   }
 
   private static boolean cures(Candidate candidate, Cause cause) {

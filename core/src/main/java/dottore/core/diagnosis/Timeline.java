@@ -162,9 +162,10 @@ final class Timeline {
         .toList();
   }
 
-  /** Whether the check may be offered: never answered, or gone stale since. */
+  /** Whether the check may be offered: never seen for oneself, or gone stale since. */
   boolean open(String check) {
-    return !readings.containsKey(check) || stale.contains(check);
+    Event.Reading reading = readings.get(check);
+    return reading == null || reading.weight() < Event.SEEN || stale.contains(check);
   }
 
   List<Event.Reading> retired() {

@@ -1,0 +1,100 @@
+package dottore.app.account;
+
+import jakarta.servlet.DispatcherType;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import org.springframework.context.ApplicationEventPublisher;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.security.authentication.DefaultAuthenticationEventPublisher;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.AuthenticationEntryPoint;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.csrf.CsrfTokenRequestAttributeHandler;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+
+/** Who may do what, and the headers of every answer. */
+@Configuration
+class Security {
+  /** Nothing from elsewhere, nothing inline. */
+  private static final String CONTENT_POLICY =
+      "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data:;"
+          + " font-src 'self'; connect-src 'self'; form-action 'self'; base-uri 'none';"
+          + " frame-ancestors 'none'; manifest-src 'self'";
+
+  @Bean
+  SecurityFilterChain chain(HttpSecurity http) throws Exception {
+    CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+    tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
+    CsrfTokenRequestAttributeHandler handler = new CsrfTokenRequestAttributeHandler();
+    handler.setCsrfRequestAttributeName(null);
+    http.csrf(csrf -> csrf.csrfTokenRepository(tokens).csrfTokenRequestHandler(handler))
+        .authorizeHttpRequests(
+            may ->
+                may.dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.FORWARD)
+                    .permitAll()
+                    .requestMatchers(
+                        "/sign-in", "/first-owner", "/*.css", "/*.js", "/fonts/**", "/mark.svg")
+                    .permitAll()
+                    .requestMatchers("/settings/**")
+                    .hasRole("OWNER")
+                    .requestMatchers(HttpMethod.POST, "/tickets/import")
+                    .hasAnyRole("OWNER", "TECHNICIAN")
+                    .requestMatchers(HttpMethod.POST, "/tickets/*/find/**", "/tickets/*/measure/**")
+                    .hasAnyRole("OWNER", "TECHNICIAN", "APPRENTICE")
+                    .requestMatchers(HttpMethod.POST, "/tickets/*/hand-back")
+                    .hasAnyRole("OWNER", "TECHNICIAN", "COUNTER")
+                    .anyRequest()
+                    .authenticated())
+        .formLogin(
+            form ->
+                form.loginPage("/sign-in")
+                    .loginProcessingUrl("/sign-in")
+                    .defaultSuccessUrl("/today")
+                    .failureHandler(
+                        (request, response, why) ->
+                            response.sendRedirect(
+                                why
+                                        instanceof
+                                        org.springframework.security.authentication.LockedException
+                                    ? "/sign-in?locked"
+                                    : "/sign-in?wrong")))
+        .logout(out -> out.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in?out"))
+        .exceptionHandling(e -> e.authenticationEntryPoint(entry()))
+        .headers(
+            headers ->
+                headers
+                    .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                    .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN)));
+    return http.build();
+  }
+
+  /** A page in use is told that the session ended, so that it can keep what was typed. */
+  private static AuthenticationEntryPoint entry() {
+    LoginUrlAuthenticationEntryPoint page = new LoginUrlAuthenticationEntryPoint("/sign-in");
+    return (HttpServletRequest request,
+        HttpServletResponse response,
+        org.springframework.security.core.AuthenticationException why) -> {
+      if (request.getHeader("HX-Request") != null) {
+        response.sendError(HttpServletResponse.SC_UNAUTHORIZED);
+      } else {
+        page.commence(request, response, why);
+      }
+    };
+  }
+
+  @Bean
+  PasswordEncoder encoder() {
+    return new BCryptPasswordEncoder(11);
+  }
+
+  @Bean
+  DefaultAuthenticationEventPublisher authenticationEvents(ApplicationEventPublisher publisher) {
+    return new DefaultAuthenticationEventPublisher(publisher);
+  }
+}

@@ -1,0 +1,241 @@
+package dottore.app.arrival;
+
+import dottore.app.paper.Paper;
+import dottore.app.paper.QrPicture;
+import dottore.app.shop.Shop;
+import dottore.app.ticket.TicketBook;
+import dottore.app.ticket.TicketFile;
+import dottore.app.ticket.TicketPage;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Mark;
+import dottore.core.machine.MachineKind;
+import java.security.Principal;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.time.format.DateTimeParseException;
+import java.util.Arrays;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.orm.ObjectOptimisticLockingFailureException;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.util.MultiValueMap;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.ResponseStatus;
+
+/** Taking a machine in. */
+@Controller
+class ArrivalController {
+  private final TicketBook book;
+  private final Drafts drafts;
+  private final Shop shop;
+  private final TicketPage page;
+  private final Paper paper;
+
+  ArrivalController(TicketBook book, Drafts drafts, Shop shop, TicketPage page, Paper paper) {
+    this.book = book;
+    this.drafts = drafts;
+    this.shop = shop;
+    this.page = page;
+    this.paper = paper;
+  }
+
+  private ZoneId zone() {
+    return shop.times().zone();
+  }
+
+  @GetMapping("/arrival")
+  String form(Model model, Principal who) {
+    Optional<Drafts.Draft> draft = drafts.of(who.getName());
+    draft.ifPresent(d -> model.addAttribute("kept", "Draft of " + shop.times().moment(d.keptAt())));
+    fill(model, draft.map(Drafts.Draft::form).orElseGet(ArrivalForm::empty), Map.of());
+    model.addAttribute("draft", who.getName());
+    model.addAttribute("fresh", draft.isEmpty());
+    return "arrival/new";
+  }
+
+  private void fill(Model model, ArrivalForm form, Map<String, String> faults) {
+    model.addAttribute("form", form);
+    model.addAttribute("faults", faults);
+    model.addAttribute("kinds", List.of(MachineKind.values()));
+    model.addAttribute("changes", Arrays.stream(Context.values()).filter(Context::change).toList());
+    model.addAttribute(
+        "traits", Arrays.stream(Context.values()).filter(c -> !c.change() && !c.kind()).toList());
+    model.addAttribute("marks", List.of(Mark.values()));
+    model.addAttribute(
+        "stages",
+        book.casebook().check(Check.HOW_FAR).orElseThrow().outcomes().stream()
+            .filter(outcome -> !outcome.id().equals(Check.WORKS))
+            .toList());
+    model.addAttribute("money", shop.money());
+    model.addAttribute("warranty", warranty(form.get("warrantyUntil")).orElse(""));
+  }
+
+  @PostMapping("/arrival")
+  String receive(@RequestParam MultiValueMap<String, String> posted, Principal who, Model model) {
+    ArrivalForm form = ArrivalForm.of(posted);
+    Map<String, String> faults = form.faults(zone());
+    if (!faults.isEmpty()) {
+      drafts.keep(who.getName(), form);
+      fill(model, form, faults);
+      model.addAttribute("draft", who.getName());
+      model.addAttribute("fresh", false);
+      return "arrival/new";
+    }
+    String claim = book.receive(form.arrival(shop.today(), zone()), who.getName());
+    drafts.drop(who.getName());
+    return "redirect:/tickets/" + claim + "/arrival";
+  }
+
+  @PostMapping("/arrival/draft")
+  @ResponseStatus(HttpStatus.NO_CONTENT)
+  void keep(@RequestParam MultiValueMap<String, String> posted, Principal who) {
+    drafts.keep(who.getName(), ArrivalForm.of(posted));
+  }
+
+  @PostMapping("/arrival/clear")
+  String clear(Principal who) {
+    drafts.drop(who.getName());
+    return "redirect:/arrival";
+  }
+
+  @GetMapping("/arrival/customers")
+  String customers(@RequestParam(defaultValue = "") String customer, Model model) {
+    model.addAttribute("people", book.customersLike(customer));
+    return "arrival/hits :: customers";
+  }
+
+  @GetMapping("/arrival/machines")
+  String machines(@RequestParam(defaultValue = "") String serial, Model model) {
+    model.addAttribute("machines", book.machinesLike(serial));
+    return "arrival/hits :: machines";
+  }
+
+  @GetMapping("/arrival/warranty")
+  String warrantyNote(@RequestParam(defaultValue = "") String warrantyUntil, Model model) {
+    model.addAttribute("warranty", warranty(warrantyUntil).orElse(""));
+    return "arrival/hits :: warranty";
+  }
+
+  private Optional<String> warranty(String until) {
+    try {
+      LocalDate date = LocalDate.parse(until);
+      return date.isBefore(shop.today())
+          ? Optional.empty()
+          : Optional.of(
+              "Warranty runs until "
+                  + shop.times().date(date)
+                  + ": it goes back to the seller first. The cover stays on unless the customer"
+                  + " agrees.");
+    } catch (DateTimeParseException none) {
+      return Optional.empty();
+    }
+  }
+
+  @GetMapping("/tickets/{claim}/arrival")
+  String arrival(@PathVariable String claim, Model model) {
+    TicketFile file = book.open(claim);
+    show(model, file, ArrivalForm.of(file, zone()), Map.of());
+    return "arrival/ticket";
+  }
+
+  private void show(Model model, TicketFile file, ArrivalForm form, Map<String, String> faults) {
+    page.fill(model, file, "arrival");
+    fill(model, form, faults);
+    model.addAttribute("claim", file.claim());
+    model.addAttribute("version", file.version());
+    model.addAttribute("open", file.open());
+    model.addAttribute(
+        "earlier",
+        book.earlier(file).stream()
+            .map(
+                f ->
+                    new Earlier(
+                        f.claim(), shop.times().date(f.received()), f.complaint(), f.open()))
+            .toList());
+  }
+
+  record Earlier(String claim, String received, String complaint, boolean open) {}
+
+  @PostMapping("/tickets/{claim}/arrival")
+  String change(
+      @PathVariable String claim,
+      @RequestParam int version,
+      @RequestParam MultiValueMap<String, String> posted,
+      Principal who,
+      Model model) {
+    ArrivalForm form = ArrivalForm.of(posted);
+    Map<String, String> faults = form.faults(zone());
+    if (faults.isEmpty()) {
+      try {
+        book.change(claim, version, form.arrival(shop.today(), zone()), who.getName());
+        return "redirect:/tickets/" + claim + "/arrival";
+      } catch (ObjectOptimisticLockingFailureException clash) {
+        model.addAttribute(
+            "clash",
+            "Somebody changed this ticket while you had it open. Below is yours, beside it what"
+                + " is saved now. Send again to save yours.");
+        model.addAttribute("theirs", ArrivalForm.of(book.open(claim), zone()));
+      }
+    }
+    show(model, book.open(claim), form, faults);
+    return "arrival/ticket";
+  }
+
+  /** Warranty runs: the machine goes back to the seller, with what is known written down. */
+  @PostMapping("/tickets/{claim}/return")
+  String sendBack(@PathVariable String claim, Principal who) {
+    TicketFile file = book.open(claim);
+    book.close(
+        claim,
+        List.of(),
+        Map.of("wrong", file.complaint(), "done", "Nothing was opened or changed here."),
+        true,
+        "Sent back to the seller under warranty",
+        who.getName(),
+        shop.now());
+    return "redirect:/tickets/" + claim + "/hand-back";
+  }
+
+  private Map<String, Object> tag(String claim) {
+    TicketFile file = book.open(claim);
+    Map<String, Object> values = new HashMap<>();
+    values.put("claim", file.claim());
+    values.put("machine", file.machine().title());
+    values.put("serial", file.machine().serial());
+    values.put("customer", file.customer().name());
+    values.put("complaint", file.complaint());
+    values.put("belongings", file.belongings());
+    values.put("received", shop.times().date(file.received()));
+    values.put("marks", file.marks().stream().map(Mark::words).toList());
+    values.put("shop", shop.name());
+    values.put("qr", QrPicture.of(file.claim()));
+    return values;
+  }
+
+  @GetMapping("/tickets/{claim}/tag")
+  String printTag(@PathVariable String claim, Model model) {
+    model.addAllAttributes(tag(claim));
+    model.addAttribute("screen", true);
+    return "arrival/tag";
+  }
+
+  @GetMapping("/tickets/{claim}/tag.pdf")
+  ResponseEntity<byte[]> tagPdf(@PathVariable String claim) {
+    Map<String, Object> values = tag(claim);
+    values.put("screen", false);
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_PDF)
+        .header("Content-Disposition", "inline; filename=\"tag-" + claim + ".pdf\"")
+        .body(paper.pdf("arrival/tag", values));
+  }
+}

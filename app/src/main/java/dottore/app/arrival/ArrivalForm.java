@@ -1,0 +1,204 @@
+package dottore.app.arrival;
+
+import dottore.app.ticket.Arrival;
+import dottore.app.ticket.TicketFile;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Stage;
+import dottore.core.machine.MachineKind;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.time.ZoneId;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import org.springframework.util.MultiValueMap;
+
+/**
+ * The arrival form exactly as typed, so that nothing is lost when something is wrong with it.
+ *
+ * @param texts one value by field name
+ * @param picks several values by field name
+ */
+record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
+  private static final List<String> TEXTS =
+      List.of(
+          "customer",
+          "phone",
+          "email",
+          "maker",
+          "model",
+          "serial",
+          "kind",
+          "complaint",
+          "told",
+          "belongings",
+          "backup",
+          "mayErase",
+          "openAnyway",
+          "limit",
+          "warrantyUntil",
+          "promised");
+  private static final List<String> PICKS = List.of("contexts", "marks");
+  private static final int LONGEST = 2000;
+
+  static ArrivalForm empty() {
+    return new ArrivalForm(new LinkedHashMap<>(Map.of("kind", "tower")), new LinkedHashMap<>());
+  }
+
+  static ArrivalForm of(MultiValueMap<String, String> posted) {
+    ArrivalForm form = new ArrivalForm(new LinkedHashMap<>(), new LinkedHashMap<>());
+    for (String name : TEXTS) {
+      String value = posted.getFirst(name);
+      if (value != null) {
+        form.texts.put(name, value.length() > LONGEST ? value.substring(0, LONGEST) : value);
+      }
+    }
+    for (String name : PICKS) {
+      form.picks.put(name, List.copyOf(posted.getOrDefault(name, List.of())));
+    }
+    return form;
+  }
+
+  static ArrivalForm of(TicketFile file, ZoneId zone) {
+    ArrivalForm form = empty();
+    Map<String, String> t = form.texts;
+    t.put("customer", file.customer().name());
+    t.put("phone", file.customer().phone());
+    t.put("email", file.customer().email());
+    t.put("maker", file.machine().maker());
+    t.put("model", file.machine().model());
+    t.put("serial", file.machine().serial());
+    t.put("kind", file.machine().kind().id());
+    t.put("complaint", file.complaint());
+    t.put("belongings", file.belongings());
+    t.put("backup", file.backup());
+    t.put("mayErase", file.mayErase() ? "yes" : "");
+    t.put("openAnyway", file.mayOpen() ? "yes" : "");
+    file.limit().ifPresent(limit -> t.put("limit", limit.toPlainString()));
+    file.warrantyUntil().ifPresent(date -> t.put("warrantyUntil", date.toString()));
+    file.promised()
+        .ifPresent(
+            at -> t.put("promised", LocalDateTime.ofInstant(at, zone).toString().substring(0, 16)));
+    file.answers().stream()
+        .filter(line -> line.get("check").equals(Check.HOW_FAR) && !line.get("told").isEmpty())
+        .findFirst()
+        .ifPresent(line -> t.put("told", line.get("outcome")));
+    form.picks.put("contexts", file.contexts().stream().map(Context::id).toList());
+    form.picks.put("marks", file.marks().stream().map(Mark::id).toList());
+    return form;
+  }
+
+  String get(String name) {
+    return texts.getOrDefault(name, "").strip();
+  }
+
+  boolean has(String name, String value) {
+    return picks.getOrDefault(name, List.of()).contains(value);
+  }
+
+  boolean blank() {
+    return texts.entrySet().stream()
+            .filter(e -> !e.getKey().equals("kind") && !e.getKey().equals("backup"))
+            .allMatch(e -> e.getValue().isBlank())
+        && picks.values().stream().allMatch(List::isEmpty);
+  }
+
+  /** What is wrong, by field, in words; empty if the form can be taken. */
+  Map<String, String> faults(ZoneId zone) {
+    Map<String, String> faults = new LinkedHashMap<>();
+    if (get("customer").isEmpty()) {
+      faults.put("customer", "Who brings it? A name is enough.");
+    }
+    if (get("complaint").isEmpty()) {
+      faults.put("complaint", "What does it do? The customer's own words are best.");
+    }
+    parse("kind", MachineKind::of, "Choose what kind of machine it is.", faults);
+    parse("told", Stage::of, "Choose one of the pictures.", faults);
+    parse("limit", ArrivalForm::money, "An amount such as 120 or 120.50.", faults);
+    parse("warrantyUntil", LocalDate::parse, "A date such as 2027-03-31.", faults);
+    parse("promised", text -> moment(text, zone), "A day and time.", faults);
+    return faults;
+  }
+
+  private <T> Optional<T> parse(
+      String name, Function<String, T> reader, String fault, Map<String, String> faults) {
+    String text = get(name);
+    if (text.isEmpty()) {
+      return Optional.empty();
+    }
+    try {
+      return Optional.of(reader.apply(text));
+    } catch (IllegalArgumentException | DateTimeParseException wrong) {
+      faults.put(name, fault);
+      return Optional.empty();
+    }
+  }
+
+  private static BigDecimal money(String text) {
+    BigDecimal amount = new BigDecimal(text.replace(',', '.'));
+    if (amount.signum() < 0 || amount.precision() - amount.scale() > 8 || amount.scale() > 2) {
+      throw new IllegalArgumentException(text);
+    }
+    return amount;
+  }
+
+  private static Instant moment(String text, ZoneId zone) {
+    return LocalDateTime.parse(text).atZone(zone).toInstant();
+  }
+
+  /** The arrival; only for a form without {@link #faults}. */
+  Arrival arrival(LocalDate today, ZoneId zone) {
+    Map<String, String> none = new LinkedHashMap<>();
+    Optional<LocalDate> warranty = parse("warrantyUntil", LocalDate::parse, "", none);
+    boolean running = warranty.filter(until -> !until.isBefore(today)).isPresent();
+    return new Arrival(
+        get("customer"),
+        get("phone"),
+        get("email"),
+        get("maker"),
+        get("model"),
+        get("serial"),
+        parse("kind", MachineKind::of, "", none).orElse(MachineKind.TOWER),
+        get("complaint"),
+        parse("told", Stage::of, "", none),
+        contexts(),
+        marks(),
+        get("belongings"),
+        List.of("yes", "no", "nothing-wanted").contains(get("backup")) ? get("backup") : "unknown",
+        get("mayErase").equals("yes"),
+        !running || get("openAnyway").equals("yes"),
+        parse("limit", ArrivalForm::money, "", none),
+        warranty,
+        parse("promised", text -> moment(text, zone), "", none));
+  }
+
+  private Set<Context> contexts() {
+    Set<String> known =
+        EnumSet.allOf(Context.class).stream()
+            .filter(context -> !context.kind())
+            .map(Context::id)
+            .collect(Collectors.toSet());
+    return picks.getOrDefault("contexts", List.of()).stream()
+        .filter(known::contains)
+        .map(Context::of)
+        .collect(Collectors.toCollection(() -> EnumSet.noneOf(Context.class)));
+  }
+
+  private Set<Mark> marks() {
+    List<String> picked = new ArrayList<>(picks.getOrDefault("marks", List.of()));
+    return EnumSet.allOf(Mark.class).stream()
+        .filter(mark -> picked.contains(mark.id()))
+        .collect(Collectors.toCollection(() -> EnumSet.noneOf(Mark.class)));
+  }
+}

@@ -1,0 +1,80 @@
+package dottore.app.arrival;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import dottore.app.shop.Shop;
+import jakarta.persistence.Entity;
+import jakarta.persistence.Id;
+import jakarta.persistence.Table;
+import java.time.Instant;
+import java.util.Optional;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Arrivals that are being typed, one for each person, kept when tablet or session end. */
+@Service
+class Drafts {
+  /** A draft in the database. */
+  @Entity(name = "ArrivalDraft")
+  @Table(name = "arrival_draft")
+  static class Kept {
+    @Id String accountLogin = "";
+
+    @JdbcTypeCode(SqlTypes.JSON)
+    String fields = "{}";
+
+    Instant keptAt = Instant.EPOCH;
+  }
+
+  interface Repository extends JpaRepository<Kept, String> {}
+
+  record Draft(ArrivalForm form, Instant keptAt) {}
+
+  private final Repository drafts;
+  private final ObjectMapper json;
+  private final Shop shop;
+
+  Drafts(Repository drafts, ObjectMapper json, Shop shop) {
+    this.drafts = drafts;
+    this.json = json;
+    this.shop = shop;
+  }
+
+  @Transactional
+  void keep(String login, ArrivalForm form) {
+    if (form.blank()) {
+      drop(login);
+      return;
+    }
+    Kept kept = drafts.findById(login).orElseGet(Kept::new);
+    kept.accountLogin = login;
+    kept.keptAt = shop.now();
+    try {
+      kept.fields = json.writeValueAsString(form);
+    } catch (JsonProcessingException impossible) {
+      throw new IllegalStateException(impossible);
+    }
+    drafts.save(kept);
+  }
+
+  @Transactional(readOnly = true)
+  Optional<Draft> of(String login) {
+    return drafts.findById(login).map(kept -> new Draft(read(kept.fields), kept.keptAt));
+  }
+
+  private ArrivalForm read(String fields) {
+    try {
+      return json.readValue(fields, ArrivalForm.class);
+    } catch (JsonProcessingException damaged) {
+      throw new IllegalStateException("a kept draft cannot be read", damaged);
+    }
+  }
+
+  @Transactional
+  void drop(String login) {
+    drafts.findById(login).ifPresent(drafts::delete);
+  }
+}

@@ -1,0 +1,61 @@
+package dottore.app.bundle;
+
+import com.fasterxml.jackson.core.JsonProcessingException;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import dottore.app.ticket.TicketBook;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.security.Principal;
+import java.util.List;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Export and import of ticket bundles. */
+@Controller
+class BundleController {
+  private final TicketBook book;
+  private final TicketBundles bundles;
+  private final ObjectMapper json;
+
+  BundleController(TicketBook book, TicketBundles bundles, ObjectMapper json) {
+    this.book = book;
+    this.bundles = bundles;
+    this.json = json;
+  }
+
+  @GetMapping("/tickets/{claim}/bundle.json")
+  ResponseEntity<byte[]> export(@PathVariable String claim) throws JsonProcessingException {
+    String text =
+        json.writerWithDefaultPrettyPrinter().writeValueAsString(bundles.write(book.open(claim)));
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_JSON)
+        .header("Content-Disposition", "attachment; filename=\"ticket-" + claim + ".json\"")
+        .body(text.getBytes(StandardCharsets.UTF_8));
+  }
+
+  @GetMapping("/tickets/import")
+  String form() {
+    return "bundle/import";
+  }
+
+  @PostMapping("/tickets/import")
+  String read(@RequestParam MultipartFile bundle, Principal who, Model model) throws IOException {
+    if (bundle.isEmpty()) {
+      model.addAttribute("faults", List.of("Choose a bundle file first."));
+      return "bundle/import";
+    }
+    try {
+      return "redirect:/tickets/" + bundles.read(bundle.getBytes(), who.getName()) + "/arrival";
+    } catch (BundleFault refused) {
+      model.addAttribute("faults", refused.faults());
+      return "bundle/import";
+    }
+  }
+}

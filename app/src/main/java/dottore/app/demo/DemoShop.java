@@ -1,0 +1,260 @@
+package dottore.app.demo;
+
+import com.fasterxml.jackson.core.type.TypeReference;
+import com.fasterxml.jackson.databind.DeserializationFeature;
+import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
+import dottore.app.account.Accounts;
+import dottore.app.account.Role;
+import dottore.app.shop.Shop;
+import dottore.app.ticket.Arrival;
+import dottore.app.ticket.NewLine;
+import dottore.app.ticket.Owed;
+import dottore.app.ticket.TicketBook;
+import dottore.app.ticket.TicketFile;
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Cause;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Stage;
+import dottore.core.diagnosis.Assessment;
+import dottore.core.diagnosis.Event;
+import dottore.core.machine.MachineKind;
+import java.io.IOException;
+import java.io.InputStream;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Comparator;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.annotation.Profile;
+import org.springframework.context.event.EventListener;
+import org.springframework.core.annotation.Order;
+import org.springframework.core.env.Environment;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Fills an empty database with the demo shop, dated back from the moment of the start. */
+@Component
+@Profile("demo")
+class DemoShop {
+  private static final String TECHNICIAN = "runa";
+
+  /** The demo sign-ins: name, role and a password that is printed at the start. */
+  record SignIn(String login, String name, Role role, String password) {}
+
+  private static final List<SignIn> PEOPLE =
+      List.of(
+          new SignIn("runa", "Runa Castellow", Role.TECHNICIAN, "bench-by-the-pier"),
+          new SignIn("ivo", "Ivo Merriday", Role.APPRENTICE, "first-year-at-sea"),
+          new SignIn("pia", "Pia Vandersloot", Role.COUNTER, "bell-on-the-counter"),
+          new SignIn("orsolya", "Orsolya Finch", Role.OWNER, "keys-to-pier-nine"));
+
+  record Clock(String label, int minutes, int ago) {}
+
+  record Waits(String whom, String why) {}
+
+  record Story(
+      String customer,
+      @Nullable String phone,
+      String maker,
+      String model,
+      String serial,
+      String kind,
+      int days,
+      double hour,
+      String complaint,
+      @Nullable String told,
+      @Nullable List<String> contexts,
+      @Nullable List<String> marks,
+      @Nullable String belongings,
+      @Nullable String backup,
+      boolean mayErase,
+      @Nullable Integer promise,
+      List<String> steps,
+      int minutes,
+      @Nullable String parts,
+      @Nullable String price,
+      @Nullable Clock clock,
+      @Nullable Waits waits) {
+
+    /** Those with a promise are still in the shop. */
+    boolean onTheBench() {
+      return promise != null;
+    }
+  }
+
+  private final TicketBook book;
+  private final Accounts accounts;
+  private final Shop shop;
+  private final Environment environment;
+
+  DemoShop(TicketBook book, Accounts accounts, Shop shop, Environment environment) {
+    this.book = book;
+    this.accounts = accounts;
+    this.shop = shop;
+    this.environment = environment;
+  }
+
+  @EventListener(ApplicationReadyEvent.class)
+  @Order(0)
+  @Transactional
+  public void open() throws IOException {
+    if (accounts.nobodyYet()) {
+      for (SignIn person : PEOPLE) {
+        accounts
+            .add(person.login(), person.name(), person.role(), person.password())
+            .ifPresent(
+                fault -> {
+                  throw new IllegalStateException(fault);
+                });
+      }
+      stories().stream()
+          .sorted(Comparator.comparing((Story s) -> -s.days()).thenComparing(Story::hour))
+          .forEach(this::tell);
+    }
+    print();
+  }
+
+  private static List<Story> stories() throws IOException {
+    try (InputStream in = DemoShop.class.getResourceAsStream("/demo/tickets.yaml")) {
+      return YAMLMapper.builder()
+          .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
+          .build()
+          .readValue(Objects.requireNonNull(in), new TypeReference<List<Story>>() {});
+    }
+  }
+
+  private void print() {
+    StringBuilder text = new StringBuilder();
+    text.append("\n  Dottore is ready: http://127.0.0.1:")
+        .append(environment.getProperty("local.server.port"))
+        .append("\n  Demo sign-ins:\n");
+    for (SignIn person : PEOPLE) {
+      text.append(
+          String.format(
+              "    %-10s %-22s %s%n", person.login(), person.password(), person.role().words()));
+    }
+    System.out.println(text.append("  Ctrl+C stops everything.\n"));
+  }
+
+  private void tell(Story story) {
+    Instant at = arrivalOf(story);
+    String claim = book.receive(arrival(story), TECHNICIAN, at);
+    Instant now = at.plus(Duration.ofMinutes(6));
+    long pace = Math.max(2, story.minutes() / Math.max(1, story.steps().size()));
+    if (story.minutes() > 0) {
+      Instant from = now.minus(Duration.ofMinutes(1));
+      book.worked(claim, from, Duration.ofMinutes(story.minutes()), TECHNICIAN);
+    }
+    for (String step : story.steps()) {
+      book.record(claim, book.open(claim).lastSeq(), List.of(line(step)), TECHNICIAN, now);
+      now = now.plus(Duration.ofMinutes(pace));
+    }
+    if (story.clock() != null) {
+      Clock clock = story.clock();
+      book.startClock(
+          claim,
+          clock.label(),
+          Duration.ofMinutes(clock.minutes()),
+          TECHNICIAN,
+          shop.now().minus(Duration.ofMinutes(clock.ago())));
+    }
+    if (story.waits() != null) {
+      book.waitFor(claim, story.waits().whom(), story.waits().why(), TECHNICIAN);
+    }
+    if (!story.onTheBench()) {
+      close(claim, story, now);
+    }
+  }
+
+  /** At its hour of the day, but never later than half an hour before the start. */
+  private Instant arrivalOf(Story story) {
+    LocalDate day = shop.today().minusDays(story.days());
+    Instant at =
+        day.atStartOfDay(shop.times().zone())
+            .toInstant()
+            .plus(Duration.ofMinutes(Math.round(story.hour() * 60)));
+    Instant latest = shop.now().minus(Duration.ofMinutes(35));
+    return at.isAfter(latest) ? latest : at;
+  }
+
+  private Arrival arrival(Story story) {
+    Optional<Instant> promised =
+        Optional.ofNullable(story.promise()).map(h -> shop.now().plus(Duration.ofHours(h)));
+    return new Arrival(
+        story.customer(),
+        Objects.requireNonNullElse(story.phone(), ""),
+        "",
+        story.maker(),
+        story.model(),
+        story.serial(),
+        MachineKind.of(story.kind()),
+        story.complaint(),
+        Optional.ofNullable(story.told()).map(Stage::of),
+        words(story.contexts()).stream().map(Context::of).collect(Collectors.toSet()),
+        words(story.marks()).stream().map(Mark::of).collect(Collectors.toSet()),
+        Objects.requireNonNullElse(story.belongings(), ""),
+        Objects.requireNonNullElse(story.backup(), "yes"),
+        story.mayErase(),
+        true,
+        Optional.empty(),
+        Optional.empty(),
+        promised);
+  }
+
+  private static Set<String> words(@Nullable List<String> list) {
+    return list == null ? Set.of() : new HashSet<>(list);
+  }
+
+  private NewLine line(String step) {
+    Casebook casebook = book.casebook();
+    String[] parts = step.split("=", 2);
+    if (step.startsWith("!")) {
+      return NewLine.tried(
+          casebook.repair(parts[0].substring(1)).orElseThrow(), Event.Result.of(parts[1]));
+    }
+    return NewLine.reading(casebook.check(parts[0]).orElseThrow(), parts[1]);
+  }
+
+  private void close(String claim, Story story, Instant at) {
+    for (Owed owed : book.open(claim).owed()) {
+      book.putBack(claim, owed.id(), TECHNICIAN, at);
+    }
+    TicketFile file = book.open(claim);
+    Assessment assessment = book.assess(file);
+    List<Cause> causes = assessment.curedCauses();
+    Map<String, String> sheet = new HashMap<>();
+    sheet.put("wrong", causes.stream().map(Cause::name).collect(Collectors.joining("\n")));
+    sheet.put(
+        "done",
+        story.steps().stream()
+            .filter(step -> step.startsWith("!") && !step.endsWith("=same"))
+            .map(step -> book.casebook().repair(step.substring(1).split("=", 2)[0]))
+            .map(repair -> repair.orElseThrow().name())
+            .collect(Collectors.joining("\n")));
+    sheet.put("before", story.complaint());
+    sheet.put("after", "Works as it should, checked again before hand-over");
+    sheet.put("minutes", String.valueOf(story.minutes()));
+    sheet.put("parts", Objects.requireNonNullElse(story.parts(), ""));
+    sheet.put("price", Objects.requireNonNullElse(story.price(), "45"));
+    sheet.put(
+        "advice", causes.stream().map(Cause::advice).collect(Collectors.joining("\n")).strip());
+    book.close(
+        claim,
+        causes.stream().map(Cause::id).toList(),
+        sheet,
+        false,
+        "Handed back",
+        TECHNICIAN,
+        at.plus(Duration.ofHours(3)));
+  }
+}

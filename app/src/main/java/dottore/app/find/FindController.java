@@ -1,0 +1,244 @@
+package dottore.app.find;
+
+import dottore.app.shop.NotThere;
+import dottore.app.ticket.Clash;
+import dottore.app.ticket.Line;
+import dottore.app.ticket.NewLine;
+import dottore.app.ticket.TicketBook;
+import dottore.app.ticket.TicketFile;
+import dottore.app.ticket.TicketPage;
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Step;
+import dottore.core.diagnosis.Event;
+import jakarta.servlet.http.HttpServletRequest;
+import java.security.Principal;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.ModelAttribute;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The Find tab: the next step, its answers, and everything recorded out of order. */
+@Controller
+@RequestMapping("/tickets/{claim}/find")
+class FindController {
+  private static final int HITS = 8;
+
+  /** A step that matches typed words, with its answers. */
+  record Hit(String id, String name, String kind, List<FindPage.Choice> choices) {}
+
+  /** Two answers to one thing. */
+  record TwoAnswers(
+      String who, String theirs, String ours, int entry, String outcome, boolean reading) {}
+
+  private final TicketBook book;
+  private final Casebook casebook;
+  private final TicketPage page;
+
+  FindController(TicketBook book, TicketPage page) {
+    this.book = book;
+    this.casebook = book.casebook();
+    this.page = page;
+  }
+
+  @ModelAttribute("mayLift")
+  boolean mayLift(HttpServletRequest request) {
+    return request.isUserInRole("OWNER") || request.isUserInRole("TECHNICIAN");
+  }
+
+  @GetMapping
+  String find(
+      @PathVariable String claim,
+      @RequestParam(defaultValue = "") String step,
+      @RequestParam(defaultValue = "") String at,
+      @RequestParam(defaultValue = "") String q,
+      Model model) {
+    TicketFile file = book.open(claim);
+    page.fill(model, file, "find");
+    model.addAttribute("find", new FindView(casebook, file, book.assess(file)).page(step, at));
+    model.addAttribute("q", q);
+    model.addAttribute("hits", casebook.find(q, HITS).stream().map(this::hit).toList());
+    return "find/find";
+  }
+
+  private Hit hit(Step step) {
+    if (step instanceof Check check) {
+      return new Hit(
+          step.id(),
+          step.name(),
+          "check",
+          check.outcomes().stream()
+              .map(o -> new FindPage.Choice(o.id(), o.words(), false))
+              .toList());
+    }
+    return new Hit(
+        step.id(),
+        step.name(),
+        "repair",
+        List.of(
+            new FindPage.Choice("works", "Works now", false),
+            new FindPage.Choice("same", "No change", false),
+            new FindPage.Choice("elsewhere", "Stops elsewhere", false)));
+  }
+
+  private Check check(String id) {
+    return casebook.check(id).orElseThrow(() -> new NotThere("That check is not in the casebook."));
+  }
+
+  private Repair repair(String id) {
+    return casebook
+        .repair(id)
+        .orElseThrow(() -> new NotThere("That repair is not in the casebook."));
+  }
+
+  private static String back(String claim, String to) {
+    return "redirect:/tickets/" + claim + (to.equals("prove") ? "/prove" : "/find");
+  }
+
+  @PostMapping("/answer")
+  String answer(
+      @PathVariable String claim,
+      @RequestParam String check,
+      @RequestParam String outcome,
+      @RequestParam int seen,
+      @RequestParam(defaultValue = "") String to,
+      Principal who,
+      Model model) {
+    return write(claim, seen, List.of(reading(check, outcome)), who, model, to);
+  }
+
+  private NewLine reading(String id, String outcome) {
+    Check check = check(id);
+    if (check.outcomes().stream().noneMatch(o -> o.id().equals(outcome))) {
+      throw new NotThere("That answer is not in the casebook.");
+    }
+    return NewLine.reading(check, outcome);
+  }
+
+  @PostMapping("/tried")
+  String tried(
+      @PathVariable String claim,
+      @RequestParam String repair,
+      @RequestParam String result,
+      @RequestParam int seen,
+      Principal who,
+      Model model) {
+    return write(claim, seen, List.of(repaired(repair, result)), who, model, "");
+  }
+
+  private NewLine repaired(String id, String result) {
+    if (!List.of("works", "same", "elsewhere").contains(result)) {
+      throw new NotThere("That result is not known.");
+    }
+    return NewLine.tried(repair(id), Event.Result.of(result));
+  }
+
+  /** Several answers in one go, each under the id of its step. */
+  @PostMapping("/several")
+  String several(
+      @PathVariable String claim,
+      @RequestParam int seen,
+      @RequestParam Map<String, String> posted,
+      Principal who,
+      Model model) {
+    List<NewLine> lines = new ArrayList<>();
+    String together = "after-" + seen;
+    posted.forEach(
+        (name, value) -> {
+          if (value.isEmpty()) {
+            return;
+          }
+          if (name.startsWith("check.")) {
+            lines.add(reading(name.substring("check.".length()), value).with("together", together));
+          } else if (name.startsWith("repair.")) {
+            lines.add(
+                repaired(name.substring("repair.".length()), value).with("together", together));
+          }
+        });
+    return write(claim, seen, lines, who, model, "");
+  }
+
+  @PostMapping("/aside")
+  String aside(
+      @PathVariable String claim,
+      @RequestParam String step,
+      @RequestParam(defaultValue = "") String reason,
+      @RequestParam int seen,
+      @RequestParam(defaultValue = "") String to,
+      Principal who,
+      Model model) {
+    Step known =
+        casebook.step(step).orElseThrow(() -> new NotThere("That step is not in the casebook."));
+    return write(claim, seen, List.of(NewLine.aside(known, reason)), who, model, to);
+  }
+
+  private String write(
+      String claim, int seen, List<NewLine> lines, Principal who, Model model, String to) {
+    try {
+      book.record(claim, seen, lines, who.getName());
+      return back(claim, to);
+    } catch (Clash clash) {
+      Line theirs = clash.theirs();
+      model.addAttribute(
+          "clash",
+          new TwoAnswers(
+              theirs.who(),
+              theirs.text(),
+              clash.ours().text(),
+              theirs.seq(),
+              clash.ours().data().getOrDefault("outcome", ""),
+              theirs.kind() == Line.Kind.READING));
+      return find(claim, "", "", "", model);
+    }
+  }
+
+  @PostMapping("/undo")
+  String undo(@PathVariable String claim, Principal who) {
+    book.undo(claim, who.getName());
+    return back(claim, "");
+  }
+
+  @PostMapping("/correct")
+  String correct(
+      @PathVariable String claim,
+      @RequestParam int entry,
+      @RequestParam String outcome,
+      Principal who) {
+    book.correct(claim, entry, outcome, who.getName());
+    return back(claim, "");
+  }
+
+  /** Opens the road again in spite of a danger; only with a reason, by those who may. */
+  @PostMapping("/lift")
+  String lift(
+      @PathVariable String claim,
+      @RequestParam String mark,
+      @RequestParam String reason,
+      @RequestParam int seen,
+      @ModelAttribute("mayLift") boolean mayLift,
+      Principal who,
+      Model model) {
+    Optional<Mark> known =
+        List.of(Mark.values()).stream().filter(m -> m.id().equals(mark)).findFirst();
+    if (!mayLift || known.isEmpty() || reason.isBlank()) {
+      throw new NotThere("A danger is lifted by a technician or the owner, with a reason.");
+    }
+    return write(claim, seen, List.of(NewLine.lifted(known.get(), reason)), who, model, "");
+  }
+
+  @PostMapping("/refer")
+  String refer(@PathVariable String claim, Principal who) {
+    book.log(claim, who.getName(), NewLine.note("Advised: refer it, or replace the machine"));
+    return "redirect:/tickets/" + claim + "/hand-back";
+  }
+}

@@ -1,0 +1,71 @@
+package dottore.app.find;
+
+import java.util.List;
+import org.jspecify.annotations.Nullable;
+
+/** The Find tab as its template shows it. */
+record FindPage(
+    BootLinePicture line,
+    @Nullable Banner banner,
+    @Nullable StepCard step,
+    List<Road> roads,
+    List<SuspectRow> suspects,
+    int moreSuspects,
+    String suspectsNote,
+    List<Danger> dangers,
+    List<Gone> unavailable,
+    List<Given> given,
+    int answers,
+    int round,
+    boolean undo) {
+
+  /** What stands above the step: cause found, works now, second round. */
+  record Banner(String mark, String title, String text) {}
+
+  /**
+   * @param offered whether this is the step proposed, not one looked at on another road
+   * @param kind check, repair or refer
+   */
+  record StepCard(
+      String id,
+      String name,
+      String how,
+      String kind,
+      boolean offered,
+      boolean recheck,
+      String question,
+      String hands,
+      String waiting,
+      int waitMinutes,
+      String depth,
+      String caution,
+      String grounding,
+      String why,
+      String borrows,
+      List<String> leading,
+      List<Answer> answers) {}
+
+  /**
+   * @param key the number key, empty beyond nine
+   * @param after the odds of the leading suspects after it, 0 to 1
+   */
+  record Answer(
+      String outcome, String words, String key, String odds, List<Double> after, String mark) {}
+
+  record Road(String id, String name, String effort, String minutes) {}
+
+  record SuspectRow(
+      String id, String name, String percent, double value, String reason, List<Reason> reasons) {}
+
+  record Reason(String words, String what, boolean against, boolean stale) {}
+
+  record Danger(
+      String id, String words, String caution, String road, String roadName, String roadHow) {}
+
+  record Gone(String name, String reason) {}
+
+  /** An answer that was given and may be corrected. */
+  record Given(int entry, String text, boolean stale, List<Choice> choices) {}
+
+  record Choice(String id, String words, boolean now) {}
+}

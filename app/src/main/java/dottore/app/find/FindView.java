@@ -1,0 +1,297 @@
+package dottore.app.find;
+
+import dottore.app.find.FindPage.Answer;
+import dottore.app.find.FindPage.Banner;
+import dottore.app.find.FindPage.Choice;
+import dottore.app.find.FindPage.Danger;
+import dottore.app.find.FindPage.Given;
+import dottore.app.find.FindPage.Gone;
+import dottore.app.find.FindPage.Reason;
+import dottore.app.find.FindPage.Road;
+import dottore.app.find.FindPage.StepCard;
+import dottore.app.find.FindPage.SuspectRow;
+import dottore.app.ticket.Line;
+import dottore.app.ticket.TicketFile;
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Station;
+import dottore.core.casebook.Step;
+import dottore.core.diagnosis.Assessment;
+import dottore.core.diagnosis.Candidate;
+import dottore.core.diagnosis.Event;
+import dottore.core.diagnosis.StepView;
+import dottore.core.diagnosis.Suspect;
+import dottore.core.diagnosis.Verdict;
+import dottore.core.machine.MachineKind;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+
+/** Lays an assessment out for the Find tab. */
+final class FindView {
+  private static final int SUSPECTS = 6;
+  private static final int ROADS = 5;
+  private static final int KEYS = 9;
+  private static final double WORTH_NAMING = 0.01;
+
+  private final Casebook casebook;
+  private final TicketFile file;
+  private final Assessment assessment;
+
+  FindView(Casebook casebook, TicketFile file, Assessment assessment) {
+    this.casebook = casebook;
+    this.file = file;
+    this.assessment = assessment;
+  }
+
+  /**
+   * @param wanted another step to look at, or empty for the proposed one
+   * @param at a station whose suspects are wanted, or empty for the likeliest
+   */
+  FindPage page(String wanted, String at) {
+    Optional<String> proposed = proposed();
+    String shown = wanted.isEmpty() ? proposed.orElse("") : wanted;
+    List<Suspect> suspects = assessment.suspects();
+    Optional<Station> station =
+        List.of(Station.values()).stream().filter(s -> s.name().equalsIgnoreCase(at)).findFirst();
+    List<Suspect> listed =
+        suspects.stream()
+            .filter(s -> station.isEmpty() || s.cause().station() == station.get())
+            .toList();
+    List<Suspect> top = listed.subList(0, Math.min(SUSPECTS, listed.size()));
+    return new FindPage(
+        BootLinePicture.of(assessment.bootLine()),
+        banner(),
+        step(shown, proposed),
+        roads(shown),
+        top.stream().map(this::row).toList(),
+        listed.size() - top.size(),
+        station.map(s -> "at " + s.words()).orElse(suspects.size() + " causes"),
+        dangers(),
+        assessment.unavailable().stream()
+            .map(u -> new Gone(u.step().name(), u.reason()))
+            .sorted(Comparator.comparing(Gone::name))
+            .toList(),
+        given(),
+        assessment.readings().size(),
+        assessment.round(),
+        !file.lastAnswers().isEmpty());
+  }
+
+  private Optional<String> proposed() {
+    if (assessment.verdict() instanceof Verdict.Works works) {
+      return works.owed().stream().findFirst();
+    }
+    return assessment.next().map(Candidate::id);
+  }
+
+  private @Nullable Banner banner() {
+    Verdict verdict = assessment.verdict();
+    if (verdict instanceof Verdict.Found found) {
+      String text =
+          found.byOdds()
+              ? "At " + found.odds().percent() + ". Cure it, then check again what failed."
+              : "At "
+                  + found.odds().percent()
+                  + ", and its cure costs less than any further check would save.";
+      return new Banner("◉", "Cause found: " + found.cause().name(), text);
+    }
+    if (verdict instanceof Verdict.Works works) {
+      if (!works.confirmed()) {
+        return new Banner(
+            "◉",
+            "It works after: " + works.repair().name(),
+            "The cause counts as confirmed once what failed was checked again.");
+      }
+      String owed =
+          file.owed().isEmpty()
+              ? "Nothing is owed. Hand it back."
+              : "Still owed: " + file.owed().get(0).what() + ".";
+      return new Banner("✓", "Confirmed: " + works.cause().name(), owed);
+    }
+    if (assessment.round() > 1 && !assessment.curedCauses().isEmpty()) {
+      return new Banner(
+          "②",
+          "Second round",
+          "Cured on the way: "
+              + assessment.curedCauses().get(0).name()
+              + ". It still stops; what still holds is kept, the rest starts anew.");
+    }
+    return null;
+  }
+
+  private @Nullable StepCard step(String id, Optional<String> proposed) {
+    if (!file.open() || id.isEmpty()) {
+      return null;
+    }
+    Optional<StepView> looked = assessment.look(id);
+    if (looked.isEmpty()) {
+      return null;
+    }
+    StepView view = looked.get();
+    boolean recheck = assessment.verdict() instanceof Verdict.Works;
+    Step step = view.candidate().step().orElse(null);
+    if (step == null) {
+      return new StepCard(
+          Candidate.REFER,
+          view.candidate().name(),
+          "Write down what was proved, agree on the estimate, and hand it over with the sheet.",
+          "refer",
+          proposed.filter(id::equals).isPresent(),
+          false,
+          "",
+          "",
+          "",
+          0,
+          "",
+          "",
+          "",
+          view.why(),
+          "",
+          List.of(),
+          List.of());
+    }
+    Step.Effort effort = step.effort();
+    return new StepCard(
+        step.id(),
+        step.name(),
+        step.how(),
+        step instanceof Check ? "check" : "repair",
+        proposed.filter(id::equals).isPresent(),
+        recheck,
+        step instanceof Check check ? check.question() : "What did it do?",
+        effort.hands().text() + " hands",
+        effort.waiting().value() > 0 ? effort.waiting().text() + " wait" : "no wait",
+        effort.clock() ? (int) Math.ceil(effort.waiting().value()) : 0,
+        effort.depth().words(),
+        step.caution().orElse(""),
+        grounding(effort, file.machine().kind()),
+        recheck
+            ? "What failed before must be seen to work before the ticket can be closed."
+            : view.why(),
+        String.join(", ", effort.borrows()),
+        view.leading().stream().map(cause -> cause.name()).toList(),
+        step instanceof Check check ? answers(check, view, recheck) : results());
+  }
+
+  /** The caution of every step that opens the case; those done live say so themselves. */
+  private static String grounding(Step.Effort effort, MachineKind kind) {
+    if (!effort.depth().opensTheCase()) {
+      return "";
+    }
+    return kind.hasBattery()
+        ? "Charger out, battery off, strap on"
+        : "Mains off, hold the button, strap on";
+  }
+
+  private static List<Answer> answers(Check check, StepView view, boolean recheck) {
+    List<StepView.Branch> branches = new ArrayList<>(view.branches());
+    if (recheck) {
+      branches.sort(Comparator.comparing(b -> !check.outcome(b.outcome()).good()));
+    } else if (branches.size() > KEYS) {
+      branches.sort(Comparator.comparing((StepView.Branch b) -> b.odds()).reversed());
+    }
+    List<Answer> answers = new ArrayList<>();
+    for (int i = 0; i < branches.size(); i++) {
+      StepView.Branch branch = branches.get(i);
+      answers.add(
+          new Answer(
+              branch.outcome(),
+              branch.words(),
+              i < KEYS ? String.valueOf(i + 1) : "",
+              recheck ? "" : branch.odds().percent(),
+              recheck ? List.of() : branch.after().stream().map(o -> o.value()).toList(),
+              check.outcome(branch.outcome()).mark().map(m -> "⊘").orElse("")));
+    }
+    return answers;
+  }
+
+  private static List<Answer> results() {
+    return List.of(
+        new Answer(Event.Result.WORKS.id(), "It works now", "1", "", List.of(), ""),
+        new Answer(Event.Result.SAME.id(), "No change", "2", "", List.of(), ""),
+        new Answer(Event.Result.ELSEWHERE.id(), "It stops elsewhere now", "3", "", List.of(), ""));
+  }
+
+  private List<Road> roads(String shown) {
+    return assessment.candidates().stream()
+        .filter(candidate -> !candidate.id().equals(shown))
+        .limit(ROADS)
+        .map(
+            candidate ->
+                new Road(
+                    candidate.id(),
+                    candidate.name(),
+                    candidate.step().map(FindView::effort).orElse(""),
+                    String.format(Locale.ROOT, "%.1f", candidate.toTheEnd().value())))
+        .toList();
+  }
+
+  private static String effort(Step step) {
+    return String.format(
+        Locale.ROOT,
+        "%s + %s min",
+        plain(step.effort().hands().value()),
+        plain(step.effort().waiting().value()));
+  }
+
+  private static String plain(double minutes) {
+    return minutes == Math.rint(minutes) ? String.valueOf((long) minutes) : String.valueOf(minutes);
+  }
+
+  private SuspectRow row(Suspect suspect) {
+    return new SuspectRow(
+        suspect.cause().id(),
+        suspect.cause().name(),
+        suspect.odds().percent(),
+        suspect.odds().value(),
+        suspect.reason(),
+        suspect.evidence().stream()
+            .filter(a -> Math.abs(a.weight()) >= WORTH_NAMING)
+            .map(a -> new Reason(a.words(), a.what(), a.weight() < 0, a.stale()))
+            .toList());
+  }
+
+  private List<Danger> dangers() {
+    List<Danger> dangers = new ArrayList<>();
+    for (Mark mark : assessment.stops()) {
+      Optional<Repair> road = casebook.repair(mark.road());
+      dangers.add(
+          new Danger(
+              mark.id(),
+              mark.words(),
+              mark.caution(),
+              road.map(Repair::id).orElse(""),
+              road.map(Repair::name).orElse(""),
+              road.map(Repair::how).orElse("")));
+    }
+    return dangers;
+  }
+
+  private List<Given> given() {
+    List<Integer> counting = assessment.readings().stream().map(r -> (int) r.ref()).toList();
+    List<Given> given = new ArrayList<>();
+    for (Line line : file.answers()) {
+      if (line.kind() != Line.Kind.READING) {
+        continue;
+      }
+      Optional<Check> check = casebook.check(line.get("check"));
+      if (check.isPresent()) {
+        given.add(
+            new Given(
+                line.seq(),
+                line.text(),
+                !counting.contains(line.seq()),
+                check.get().outcomes().stream()
+                    .map(o -> new Choice(o.id(), o.words(), o.id().equals(line.get("outcome"))))
+                    .toList()));
+      }
+    }
+    return given;
+  }
+}

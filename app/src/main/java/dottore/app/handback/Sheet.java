@@ -1,0 +1,106 @@
+package dottore.app.handback;
+
+import dottore.app.shop.Shop;
+import dottore.app.ticket.Line;
+import dottore.app.ticket.TicketBook;
+import dottore.app.ticket.TicketFile;
+import dottore.core.casebook.Cause;
+import dottore.core.casebook.Check;
+import dottore.core.diagnosis.Assessment;
+import dottore.core.diagnosis.Verdict;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** What the hand-over sheet says, drawn from the record and open to the technician's words. */
+@Component
+class Sheet {
+  static final List<String> FIELDS =
+      List.of("wrong", "done", "before", "after", "minutes", "parts", "price", "advice");
+
+  private final TicketBook book;
+  private final Shop shop;
+
+  Sheet(TicketBook book, Shop shop) {
+    this.book = book;
+    this.shop = shop;
+  }
+
+  /** The fields filled from the log. */
+  Map<String, String> proposal(TicketFile file, Assessment assessment) {
+    Map<String, String> fields = new LinkedHashMap<>();
+    List<Cause> causes = assessment.curedCauses();
+    fields.put("wrong", causes.stream().map(Cause::name).collect(Collectors.joining("\n")));
+    fields.put("done", done(file));
+    fields.put("before", before(file));
+    fields.put(
+        "after",
+        assessment.verdict() instanceof Verdict.Works works && works.confirmed()
+            ? "Works as it should, checked again before hand-over"
+            : "");
+    long minutes = Math.round(file.handsOn(shop.now()).toSeconds() / 60.0);
+    fields.put("minutes", minutes > 0 ? String.valueOf(minutes) : "");
+    fields.put("parts", "");
+    fields.put("price", "");
+    fields.put(
+        "advice",
+        causes.stream()
+            .map(Cause::advice)
+            .filter(advice -> !advice.isBlank())
+            .collect(Collectors.joining("\n")));
+    return fields;
+  }
+
+  private String done(TicketFile file) {
+    List<String> done = new ArrayList<>();
+    for (Line line : file.answers()) {
+      boolean helped = line.kind() == Line.Kind.TRIED && !line.get("result").equals("same");
+      if (helped) {
+        book.casebook().repair(line.get("repair")).ifPresent(repair -> done.add(repair.name()));
+      }
+    }
+    return String.join("\n", done);
+  }
+
+  private String before(TicketFile file) {
+    Optional<Line> first =
+        file.answers().stream()
+            .filter(line -> line.get("check").equals(Check.HOW_FAR))
+            .filter(line -> !line.get("outcome").equals(Check.WORKS))
+            .findFirst();
+    Check howFar = book.casebook().check(Check.HOW_FAR).orElseThrow();
+    return first.map(line -> howFar.outcome(line.get("outcome")).words()).orElse(file.complaint());
+  }
+
+  /** Everything the printed sheet shows. */
+  Map<String, Object> values(TicketFile file) {
+    Map<String, Object> values = new LinkedHashMap<>();
+    values.put("claim", file.claim());
+    values.put("shop", shop.name());
+    values.put("address", shop.address());
+    values.put("machine", file.machine().title());
+    values.put("serial", file.machine().serial());
+    values.put("customer", file.customer().name());
+    values.put("complaint", file.complaint());
+    values.put("belongings", file.belongings());
+    values.put("received", shop.times().date(file.received()));
+    values.put("closed", file.closed().map(at -> shop.times().date(at)).orElse(""));
+    values.put("sentBack", file.state().equals("SENT_BACK"));
+    values.put("money", shop.money());
+    for (String field : FIELDS) {
+      values.put(field, lines(file.sheet().getOrDefault(field, "")));
+    }
+    values.put(
+        "putBack", file.putBack().stream().filter(o -> o.returned()).map(o -> o.what()).toList());
+    values.put("owed", file.owed().stream().map(o -> o.what()).toList());
+    return values;
+  }
+
+  private static List<String> lines(String text) {
+    return text.lines().map(String::strip).filter(line -> !line.isEmpty()).toList();
+  }
+}

@@ -1,0 +1,69 @@
+package dottore.app.shop;
+
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
+import org.springframework.dao.OptimisticLockingFailureException;
+import org.springframework.http.HttpStatus;
+import org.springframework.transaction.TransactionException;
+import org.springframework.web.bind.annotation.ControllerAdvice;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.servlet.ModelAndView;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
+
+/** Turns what went wrong into a page that says what was kept and what to do. */
+@ControllerAdvice
+class Trouble {
+  private static final Logger LOG = LoggerFactory.getLogger(Trouble.class);
+
+  @ExceptionHandler({NotThere.class, NoResourceFoundException.class})
+  ModelAndView notThere(Exception missing, HttpServletResponse response) {
+    String what =
+        missing instanceof NotThere ? missing.getMessage() : "There is no page at this address.";
+    return page(HttpStatus.NOT_FOUND, "Not here", what, "Search for it under Tickets.", response);
+  }
+
+  @ExceptionHandler(OptimisticLockingFailureException.class)
+  ModelAndView clash(OptimisticLockingFailureException clash, HttpServletResponse response) {
+    return page(
+        HttpStatus.CONFLICT,
+        "Somebody was faster",
+        "This was changed by somebody else while you had it open. Nothing of yours was saved.",
+        "Go back, reload, and look at both before you send again.",
+        response);
+  }
+
+  @ExceptionHandler({DataAccessException.class, TransactionException.class})
+  ModelAndView database(
+      RuntimeException broken, HttpServletRequest request, HttpServletResponse response) {
+    LOG.error("database trouble at {}", request.getRequestURI(), broken);
+    return page(
+        HttpStatus.SERVICE_UNAVAILABLE,
+        "The record is out of reach",
+        "The database did not answer. What was saved before is safe; this last step was not saved.",
+        "Wait a moment, go back and send it again; what you typed is still in the page.",
+        response);
+  }
+
+  @ExceptionHandler(MaxUploadSizeExceededException.class)
+  ModelAndView tooLarge(MaxUploadSizeExceededException large, HttpServletResponse response) {
+    return page(
+        HttpStatus.PAYLOAD_TOO_LARGE,
+        "The file is too large",
+        "Files up to 2 MB are taken here. Nothing was changed.",
+        "Check that it is the right file.",
+        response);
+  }
+
+  private static ModelAndView page(
+      HttpStatus status, String title, String what, String todo, HttpServletResponse response) {
+    response.setStatus(status.value());
+    return new ModelAndView("house/trouble")
+        .addObject("title", title)
+        .addObject("what", what)
+        .addObject("todo", todo);
+  }
+}

@@ -1,0 +1,37 @@
+package dottore.app.ticket;
+
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Stage;
+import dottore.core.machine.MachineKind;
+import java.math.BigDecimal;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.Optional;
+import java.util.Set;
+
+/**
+ * What is written down when a machine comes in.
+ *
+ * @param contexts what changed last and what the machine is like, without its kind
+ * @param told how far it gets, in the customer's words
+ */
+public record Arrival(
+    String customer,
+    String phone,
+    String email,
+    String maker,
+    String model,
+    String serial,
+    MachineKind kind,
+    String complaint,
+    Optional<Stage> told,
+    Set<Context> contexts,
+    Set<Mark> marks,
+    String belongings,
+    String backup,
+    boolean mayErase,
+    boolean mayOpen,
+    Optional<BigDecimal> limit,
+    Optional<LocalDate> warrantyUntil,
+    Optional<Instant> promised) {}

@@ -1,0 +1,40 @@
+package dottore.app.ticket;
+
+import jakarta.persistence.Column;
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import java.time.Instant;
+import java.util.Objects;
+import org.jspecify.annotations.Nullable;
+
+/** A running time on a ticket, kept on the server: a countdown of waiting, or hands at work. */
+@Entity
+class Clock {
+  @Id
+  @GeneratedValue(strategy = GenerationType.IDENTITY)
+  @Nullable Long id;
+
+  @Column(name = "ticket_id")
+  long ticketId;
+
+  String label = "";
+  boolean hands;
+  Instant startedAt = Instant.EPOCH;
+  @Nullable Instant endsAt;
+  @Nullable Instant stoppedAt;
+  String startedBy = "";
+  @Version int version;
+
+  RunningTime view() {
+    return new RunningTime(
+        Objects.requireNonNull(id),
+        label,
+        hands,
+        startedAt,
+        java.util.Optional.ofNullable(endsAt),
+        java.util.Optional.ofNullable(stoppedAt));
+  }
+}

@@ -1,0 +1,21 @@
+package dottore.app.ticket;
+
+import jakarta.persistence.Entity;
+import jakarta.persistence.GeneratedValue;
+import jakarta.persistence.GenerationType;
+import jakarta.persistence.Id;
+import jakarta.persistence.Version;
+import org.jspecify.annotations.Nullable;
+
+/** Whose machine it is. */
+@Entity
+class Customer {
+  @Id
+  @GeneratedValue(strategy = GenerationType.IDENTITY)
+  @Nullable Long id;
+
+  String name = "";
+  String phone = "";
+  String email = "";
+  @Version int version;
+}

@@ -1,0 +1,206 @@
+package dottore.app.ticket;
+
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Need;
+import dottore.core.diagnosis.Case;
+import dottore.core.diagnosis.Event;
+import dottore.core.machine.MachineKind;
+import java.math.BigDecimal;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+
+/** A ticket with everything that belongs to it, at one moment. Immutable. */
+public record TicketFile(
+    long id,
+    String claim,
+    int version,
+    Person customer,
+    Thing machine,
+    String complaint,
+    Set<Context> contexts,
+    Set<Mark> marks,
+    String belongings,
+    String backup,
+    boolean mayErase,
+    boolean mayOpen,
+    Optional<BigDecimal> limit,
+    Optional<LocalDate> warrantyUntil,
+    String waitsFor,
+    String waitsWhy,
+    String state,
+    Optional<Instant> promised,
+    Instant received,
+    Optional<Instant> closed,
+    List<String> confirmedCauses,
+    Map<String, String> sheet,
+    List<Line> log,
+    List<Owed> putBack,
+    List<RunningTime> clocks) {
+
+  /** Whose machine it is. */
+  public record Person(long id, String name, String phone, String email) {}
+
+  /** Which machine it is. */
+  public record Thing(
+      long id,
+      String maker,
+      String model,
+      String serial,
+      MachineKind kind,
+      Optional<Long> fittedMebibytes,
+      Optional<Integer> fittedModules,
+      Optional<String> passport) {
+
+    public String title() {
+      String name = (maker + " " + model).strip();
+      return (name.isEmpty() ? "Unnamed machine" : name) + ", " + kind.id();
+    }
+  }
+
+  public boolean open() {
+    return state.equals("OPEN");
+  }
+
+  public int lastSeq() {
+    return log.isEmpty() ? 0 : log.get(log.size() - 1).seq();
+  }
+
+  /** Numbers of the lines that were taken back or replaced. */
+  public Set<Integer> takenBack() {
+    Set<Integer> gone = new HashSet<>();
+    for (Line line : log) {
+      if (line.kind() == Line.Kind.TAKEN_BACK) {
+        gone.add(Integer.parseInt(line.get("entry")));
+      }
+      if (!line.get("corrects").isEmpty()) {
+        gone.add(Integer.parseInt(line.get("corrects")));
+      }
+    }
+    return gone;
+  }
+
+  /** The answers that count, in order; a correction stands where the corrected answer stood. */
+  public List<Line> answers() {
+    Set<Integer> gone = takenBack();
+    Map<Integer, Integer> place = new HashMap<>();
+    List<Line> answers = new ArrayList<>();
+    for (Line line : log) {
+      if (!line.answer()) {
+        continue;
+      }
+      String corrects = line.get("corrects");
+      place.put(
+          line.seq(),
+          corrects.isEmpty()
+              ? line.seq()
+              : place.getOrDefault(Integer.parseInt(corrects), line.seq()));
+      if (!gone.contains(line.seq())) {
+        answers.add(line);
+      }
+    }
+    answers.sort(java.util.Comparator.comparingInt(line -> place.get(line.seq())));
+    return answers;
+  }
+
+  /** The last answer that counts, for undo. Lines recorded together are undone together. */
+  public List<Line> lastAnswers() {
+    Set<Integer> gone = takenBack();
+    List<Line> last = new ArrayList<>();
+    for (int i = log.size() - 1; i >= 0; i--) {
+      Line line = log.get(i);
+      if (!line.answer() || gone.contains(line.seq()) || !line.get("told").isEmpty()) {
+        continue;
+      }
+      String together = line.get("together");
+      if (last.isEmpty()) {
+        last.add(line);
+        if (together.isEmpty()) {
+          break;
+        }
+      } else if (!together.isEmpty() && together.equals(last.get(0).get("together"))) {
+        last.add(line);
+      } else {
+        break;
+      }
+    }
+    return last;
+  }
+
+  /**
+   * The ticket as the diagnosis sees it.
+   *
+   * @param shelf what the shop's shelf does not have
+   */
+  public Case asCase(Set<Need> shelf) {
+    Set<Context> all = EnumSet.noneOf(Context.class);
+    all.addAll(contexts);
+    all.add(Context.of(machine.kind()));
+    Set<Need> missing = EnumSet.noneOf(Need.class);
+    missing.addAll(shelf);
+    if (!mayOpen) {
+      missing.add(Need.COVER);
+    }
+    if (!mayErase) {
+      missing.add(Need.ERASE_CONSENT);
+    }
+    if (backup.equals("no") || (backup.equals("unknown") && !mayErase)) {
+      missing.add(Need.DATA_SAFE);
+    }
+    return new Case(all, marks, missing, events());
+  }
+
+  private List<Event> events() {
+    List<Event> events = new ArrayList<>();
+    for (Line line : answers()) {
+      switch (line.kind()) {
+        case READING ->
+            events.add(
+                new Event.Reading(
+                    line.seq(),
+                    line.get("check"),
+                    line.get("outcome"),
+                    line.get("told").isEmpty() ? Event.SEEN : Event.TOLD));
+        case TRIED ->
+            events.add(
+                new Event.Tried(
+                    line.seq(), line.get("repair"), Event.Result.of(line.get("result"))));
+        case ASIDE ->
+            events.add(new Event.SetAside(line.seq(), line.get("step"), line.get("reason")));
+        case LIFTED ->
+            events.add(new Event.Lifted(line.seq(), Mark.of(line.get("mark")), line.get("reason")));
+        default -> {}
+      }
+    }
+    return events;
+  }
+
+  public List<Owed> owed() {
+    return putBack.stream().filter(item -> !item.returned()).toList();
+  }
+
+  public List<RunningTime> runningClocks() {
+    return clocks.stream().filter(RunningTime::running).toList();
+  }
+
+  /** Hands-on time measured by the clock. */
+  public Duration handsOn(Instant now) {
+    return clocks.stream()
+        .filter(RunningTime::hands)
+        .map(clock -> clock.length(now))
+        .reduce(Duration.ZERO, Duration::plus);
+  }
+
+  public Optional<RunningTime> handsClock() {
+    return runningClocks().stream().filter(RunningTime::hands).findFirst();
+  }
+}

@@ -1,0 +1,155 @@
+package dottore.app.ticket;
+
+import dottore.app.shop.Shop;
+import dottore.app.shop.Times;
+import java.time.Duration;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+
+/** The frame of every ticket tab: head strip, tabs, put back, clocks, log. */
+@Component
+public class TicketPage {
+  record Tab(String name, String address, boolean here, boolean done) {}
+
+  record Head(
+      String claim,
+      String title,
+      String customer,
+      String complaint,
+      String promise,
+      String standing,
+      boolean open,
+      List<Tab> tabs) {}
+
+  record Item(long id, String what, String note, boolean returned, boolean first) {}
+
+  record Countdown(long id, String label, String text, long ends, boolean over) {}
+
+  record Entry(String at, String who, String text, boolean gone) {}
+
+  record Side(
+      long owed,
+      List<Item> items,
+      List<Countdown> clocks,
+      String hands,
+      @Nullable Long handsSince,
+      long handsBefore,
+      boolean handsRunning,
+      List<Entry> lines) {}
+
+  private final Shop shop;
+
+  TicketPage(Shop shop) {
+    this.shop = shop;
+  }
+
+  /**
+   * Puts the frame of a ticket around a tab.
+   *
+   * @param tab the id of the tab: arrival, find, measure, prove or hand-back
+   */
+  public void fill(Model model, TicketFile file, String tab) {
+    model.addAttribute("head", head(file, tab));
+    model.addAttribute("side", side(file));
+    model.addAttribute("seen", file.lastSeq());
+    model.addAttribute("money", shop.money());
+  }
+
+  private Head head(TicketFile file, String tab) {
+    Times times = shop.times();
+    String promise =
+        file.promised().map(at -> "Promised " + times.moment(at)).orElse("Nothing promised");
+    String standing = "in the shop for " + times.ago(file.received());
+    if (!file.open()) {
+      promise = file.state().equals("SENT_BACK") ? "Sent back under warranty" : "Handed back";
+      standing = file.closed().map(times::date).orElse("");
+    } else if (file.promised().filter(at -> at.isBefore(shop.now())).isPresent()) {
+      standing = "▲ the promise has passed";
+    }
+    return new Head(
+        file.claim(),
+        file.machine().title(),
+        file.customer().name(),
+        file.complaint(),
+        promise,
+        standing,
+        file.open(),
+        tabs(file, tab));
+  }
+
+  private static List<Tab> tabs(TicketFile file, String here) {
+    String base = "/tickets/" + file.claim() + "/";
+    boolean closed = !file.open();
+    List<Tab> tabs = new ArrayList<>();
+    tabs.add(new Tab("Arrival", base + "arrival", here.equals("arrival"), true));
+    tabs.add(new Tab("Find", base + "find", here.equals("find"), closed));
+    tabs.add(
+        new Tab(
+            "Measure",
+            base + "measure",
+            here.equals("measure"),
+            file.machine().passport().isPresent()));
+    tabs.add(new Tab("Prove", base + "prove", here.equals("prove"), closed));
+    tabs.add(new Tab("Hand back", base + "hand-back", here.equals("hand-back"), closed));
+    return tabs;
+  }
+
+  private Side side(TicketFile file) {
+    Instant now = shop.now();
+    Times times = shop.times();
+    Optional<Owed> first = file.owed().stream().findFirst();
+    List<Item> items =
+        file.putBack().stream()
+            .map(
+                owed ->
+                    new Item(
+                        owed.id(),
+                        owed.what(),
+                        owed.place().isEmpty() ? times.brief(owed.takenAt()) : owed.place(),
+                        owed.returned(),
+                        first.filter(owed::equals).isPresent()))
+            .toList();
+    List<Countdown> countdowns =
+        file.runningClocks().stream()
+            .filter(clock -> !clock.hands())
+            .map(
+                clock ->
+                    new Countdown(
+                        clock.id(),
+                        clock.label(),
+                        Times.countdown(clock.left(now)),
+                        clock.endsAt().orElse(now).toEpochMilli(),
+                        !clock.waiting(now)))
+            .toList();
+    Optional<RunningTime> hands = file.handsClock();
+    Duration before =
+        file.handsOn(now).minus(hands.map(clock -> clock.length(now)).orElse(Duration.ZERO));
+    return new Side(
+        file.owed().size(),
+        items,
+        countdowns,
+        Times.hours(file.handsOn(now)),
+        hands.map(clock -> clock.startedAt().toEpochMilli()).orElse(null),
+        before.toSeconds(),
+        hands.isPresent(),
+        lines(file, times));
+  }
+
+  private static List<Entry> lines(TicketFile file, Times times) {
+    Set<Integer> gone = file.takenBack();
+    List<Entry> lines = new ArrayList<>();
+    for (Line line : file.log()) {
+      lines.add(
+          new Entry(times.brief(line.at()), line.who(), line.text(), gone.contains(line.seq())));
+    }
+    Collections.reverse(lines);
+    return lines;
+  }
+}

@@ -1,0 +1,63 @@
+package dottore.app.ticket;
+
+import jakarta.persistence.LockModeType;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.domain.Page;
+import org.springframework.data.domain.Pageable;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Lock;
+import org.springframework.data.jpa.repository.Query;
+
+/** Tickets in the database. */
+interface TicketRepository extends JpaRepository<Ticket, Long> {
+  @Query("select t from Ticket t join fetch t.customer join fetch t.machine where t.claim = :claim")
+  Optional<Ticket> find(String claim);
+
+  /** The ticket for writing; a second writer waits until the first is done. */
+  @Lock(LockModeType.PESSIMISTIC_WRITE)
+  @Query("select t from Ticket t where t.claim = :claim")
+  Optional<Ticket> hold(String claim);
+
+  @Query(
+      """
+      select t from Ticket t join fetch t.customer join fetch t.machine
+      where t.state = 'OPEN' order by t.received
+      """)
+  List<Ticket> open();
+
+  @Query("select t from Ticket t join fetch t.customer join fetch t.machine where t.id in :ids")
+  List<Ticket> all(Collection<Long> ids);
+
+  @Query(
+      """
+      select t from Ticket t join fetch t.customer join fetch t.machine
+      where t.machine.id = :machine and t.claim <> :but order by t.received desc
+      """)
+  List<Ticket> ofMachine(long machine, String but);
+
+  @Query(value = "select nextval('claim_number')", nativeQuery = true)
+  long nextClaim();
+
+  @Query(
+      value =
+          """
+          select t.id from ticket t
+          where (:words = '' or t.words @@ to_tsquery('simple', :words))
+            and (:state = '' or t.state = :state)
+            and (:kind = '' or exists
+                 (select 1 from machine m where m.id = t.machine_id and m.kind = :kind))
+          order by t.received desc, t.id desc
+          """,
+      countQuery =
+          """
+          select count(*) from ticket t
+          where (:words = '' or t.words @@ to_tsquery('simple', :words))
+            and (:state = '' or t.state = :state)
+            and (:kind = '' or exists
+                 (select 1 from machine m where m.id = t.machine_id and m.kind = :kind))
+          """,
+      nativeQuery = true)
+  Page<Long> search(String words, String state, String kind, Pageable page);
+}

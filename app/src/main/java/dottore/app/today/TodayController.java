@@ -1,0 +1,190 @@
+package dottore.app.today;
+
+import dottore.app.shop.Shop;
+import dottore.app.shop.Times;
+import dottore.app.ticket.Owed;
+import dottore.app.ticket.RunningTime;
+import dottore.app.ticket.TicketBook;
+import dottore.app.ticket.TicketFile;
+import dottore.core.diagnosis.Assessment;
+import dottore.core.diagnosis.Candidate;
+import dottore.core.diagnosis.Verdict;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+
+/** The place Today: the machines in the shop by what they need now. */
+@Controller
+class TodayController {
+  /**
+   * A machine on the bench.
+   *
+   * @param key the number key that opens it, empty for none
+   */
+  record Row(
+      String claim,
+      String machine,
+      String customer,
+      String complaint,
+      String next,
+      String effort,
+      String promise,
+      boolean late,
+      boolean danger,
+      long ends,
+      String left,
+      String key) {}
+
+  record Loose(String claim, String what) {}
+
+  record Countdown(String claim, String label, long ends, String left, boolean over) {}
+
+  private enum Group {
+    HANDS,
+    WAITING,
+    CUSTOMER,
+    READY
+  }
+
+  private record Placed(Group group, Row row, Optional<Instant> promised, double minutes) {}
+
+  private final TicketBook book;
+  private final Shop shop;
+
+  TodayController(TicketBook book, Shop shop) {
+    this.book = book;
+    this.shop = shop;
+  }
+
+  @GetMapping("/today")
+  String today(Model model) {
+    List<TicketFile> files = book.inTheShop();
+    List<Placed> placed =
+        files.stream()
+            .map(this::place)
+            .sorted(
+                Comparator.comparing((Placed p) -> p.promised().orElse(Instant.MAX))
+                    .thenComparing(p -> p.row().claim()))
+            .toList();
+    model.addAttribute("day", shop.times().date(shop.now()));
+    model.addAttribute("count", files.size());
+    model.addAttribute("hands", numbered(rows(placed, Group.HANDS)));
+    model.addAttribute("waiting", rows(placed, Group.WAITING));
+    model.addAttribute("customer", rows(placed, Group.CUSTOMER));
+    model.addAttribute("ready", rows(placed, Group.READY));
+    model.addAttribute(
+        "work",
+        placed.stream().filter(p -> p.group() == Group.HANDS).mapToDouble(Placed::minutes).sum());
+    List<Loose> owed = new ArrayList<>();
+    List<Countdown> clocks = new ArrayList<>();
+    for (TicketFile file : files) {
+      for (Owed item : file.owed()) {
+        owed.add(new Loose(file.claim(), item.what()));
+      }
+      for (RunningTime clock : file.runningClocks()) {
+        if (!clock.hands()) {
+          clocks.add(
+              new Countdown(
+                  file.claim(),
+                  clock.label(),
+                  clock.endsAt().orElse(shop.now()).toEpochMilli(),
+                  Times.countdown(clock.left(shop.now())),
+                  !clock.waiting(shop.now())));
+        }
+      }
+    }
+    model.addAttribute("owed", owed);
+    model.addAttribute("clocks", clocks);
+    return "today/today";
+  }
+
+  private static List<Row> rows(List<Placed> placed, Group group) {
+    return placed.stream().filter(p -> p.group() == group).map(Placed::row).toList();
+  }
+
+  private static List<Row> numbered(List<Row> rows) {
+    List<Row> numbered = new ArrayList<>();
+    for (int i = 0; i < rows.size(); i++) {
+      Row r = rows.get(i);
+      numbered.add(
+          new Row(
+              r.claim(),
+              r.machine(),
+              r.customer(),
+              r.complaint(),
+              r.next(),
+              r.effort(),
+              r.promise(),
+              r.late(),
+              r.danger(),
+              r.ends(),
+              r.left(),
+              i < 9 ? String.valueOf(i + 1) : ""));
+    }
+    return numbered;
+  }
+
+  private Placed place(TicketFile file) {
+    Instant now = shop.now();
+    Assessment assessment = book.assess(file);
+    Optional<RunningTime> running =
+        file.runningClocks().stream().filter(clock -> clock.waiting(now)).findFirst();
+    Verdict verdict = assessment.verdict();
+    String next;
+    String effort = "";
+    double minutes = 0;
+    Group group = Group.HANDS;
+    if (verdict instanceof Verdict.Stopped) {
+      next =
+          "Stopped: "
+              + assessment.stops().iterator().next().words().toLowerCase(java.util.Locale.ROOT);
+    } else if (verdict instanceof Verdict.Works works) {
+      boolean ready = works.confirmed() && file.owed().isEmpty();
+      group = ready ? Group.READY : Group.HANDS;
+      next =
+          ready
+              ? "Hand it back"
+              : works.confirmed()
+                  ? "Put back: " + file.owed().get(0).what()
+                  : "Check again: "
+                      + book.casebook().check(works.owed().get(0)).orElseThrow().name();
+    } else {
+      Candidate candidate = assessment.next().orElseThrow();
+      next = candidate.name();
+      effort = candidate.step().map(step -> step.effort().hands().text()).orElse("");
+      minutes = candidate.toTheEnd().value();
+    }
+    if (!file.waitsFor().equals("nobody")) {
+      group = file.waitsFor().equals("customer") ? Group.CUSTOMER : Group.WAITING;
+      next = file.waitsWhy().isBlank() ? next : file.waitsWhy();
+      effort = "";
+    } else if (running.isPresent() && group == Group.HANDS) {
+      group = Group.WAITING;
+      next = running.get().label();
+      effort = "";
+    }
+    Times times = shop.times();
+    Row row =
+        new Row(
+            file.claim(),
+            file.machine().title(),
+            file.customer().name(),
+            file.complaint(),
+            next,
+            effort,
+            file.promised().map(times::moment).orElse(""),
+            file.promised().filter(at -> at.isBefore(now)).isPresent(),
+            verdict instanceof Verdict.Stopped,
+            group == Group.WAITING
+                ? running.flatMap(RunningTime::endsAt).map(Instant::toEpochMilli).orElse(0L)
+                : 0L,
+            running.map(clock -> Times.countdown(clock.left(now))).orElse(""),
+            "");
+    return new Placed(group, row, file.promised(), minutes);
+  }
+}
