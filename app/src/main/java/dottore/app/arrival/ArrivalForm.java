@@ -99,11 +99,11 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
     return form;
   }
 
-  String get(String name) {
+  public String get(String name) {
     return texts.getOrDefault(name, "").strip();
   }
 
-  boolean has(String name, String value) {
+  public boolean has(String name, String value) {
     return picks.getOrDefault(name, List.of()).contains(value);
   }
 

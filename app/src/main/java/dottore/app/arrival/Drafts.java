@@ -3,41 +3,21 @@ package dottore.app.arrival;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dottore.app.shop.Shop;
-import jakarta.persistence.Entity;
-import jakarta.persistence.Id;
-import jakarta.persistence.Table;
 import java.time.Instant;
 import java.util.Optional;
-import org.hibernate.annotations.JdbcTypeCode;
-import org.hibernate.type.SqlTypes;
-import org.springframework.data.jpa.repository.JpaRepository;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** Arrivals that are being typed, one for each person, kept when tablet or session end. */
 @Service
 class Drafts {
-  /** A draft in the database. */
-  @Entity(name = "ArrivalDraft")
-  @Table(name = "arrival_draft")
-  static class Kept {
-    @Id String accountLogin = "";
-
-    @JdbcTypeCode(SqlTypes.JSON)
-    String fields = "{}";
-
-    Instant keptAt = Instant.EPOCH;
-  }
-
-  interface Repository extends JpaRepository<Kept, String> {}
-
   record Draft(ArrivalForm form, Instant keptAt) {}
 
-  private final Repository drafts;
+  private final DraftRepository drafts;
   private final ObjectMapper json;
   private final Shop shop;
 
-  Drafts(Repository drafts, ObjectMapper json, Shop shop) {
+  Drafts(DraftRepository drafts, ObjectMapper json, Shop shop) {
     this.drafts = drafts;
     this.json = json;
     this.shop = shop;
@@ -49,7 +29,7 @@ class Drafts {
       drop(login);
       return;
     }
-    Kept kept = drafts.findById(login).orElseGet(Kept::new);
+    KeptDraft kept = drafts.findById(login).orElseGet(KeptDraft::new);
     kept.accountLogin = login;
     kept.keptAt = shop.now();
     try {

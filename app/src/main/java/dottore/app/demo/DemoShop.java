@@ -188,8 +188,7 @@ class DemoShop {
   }
 
   private Arrival arrival(Story story) {
-    Optional<Instant> promised =
-        Optional.ofNullable(story.promise()).map(h -> shop.now().plus(Duration.ofHours(h)));
+    Optional<Instant> promised = Optional.ofNullable(story.promise()).map(this::promise);
     return new Arrival(
         story.customer(),
         Objects.requireNonNullElse(story.phone(), ""),
@@ -209,6 +208,13 @@ class DemoShop {
         Optional.empty(),
         Optional.empty(),
         promised);
+  }
+
+  /** On the half hour, as promises are given. */
+  private Instant promise(int hours) {
+    long half = Duration.ofMinutes(30).toSeconds();
+    long at = shop.now().plus(Duration.ofHours(hours)).getEpochSecond();
+    return Instant.ofEpochSecond((at + half - 1) / half * half);
   }
 
   private static Set<String> words(@Nullable List<String> list) {

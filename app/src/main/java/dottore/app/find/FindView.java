@@ -93,13 +93,17 @@ final class FindView {
   private @Nullable Banner banner() {
     Verdict verdict = assessment.verdict();
     if (verdict instanceof Verdict.Found found) {
-      String text =
-          found.byOdds()
-              ? "At " + found.odds().percent() + ". Cure it, then check again what failed."
-              : "At "
+      return found.byOdds()
+          ? new Banner(
+              "◉",
+              "Cause found: " + found.cause().name(),
+              "At " + found.odds().percent() + ". Cure it, then check again what failed.")
+          : new Banner(
+              "◎",
+              "Cause likely: " + found.cause().name(),
+              "At "
                   + found.odds().percent()
-                  + ", and its cure costs less than any further check would save.";
-      return new Banner("◉", "Cause found: " + found.cause().name(), text);
+                  + ". Its cure costs less than any further check would save.");
     }
     if (verdict instanceof Verdict.Works works) {
       if (!works.confirmed()) {

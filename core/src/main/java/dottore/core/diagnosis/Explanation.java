@@ -12,7 +12,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
-import java.util.stream.Collectors;
 
 /** Says why, in the casebook's own words. */
 final class Explanation {
@@ -36,13 +35,18 @@ final class Explanation {
     for (Context context : about.contexts()) {
       Double factor = cause.contexts().get(context);
       if (factor != null && factor > 0) {
-        arguments.add(new Argument(context.words(), Math.log(factor), false));
+        arguments.add(new Argument(context.words(), context.words(), Math.log(factor), false));
       }
     }
     for (Timeline.InForce reading : timeline.inForce()) {
       Check check = diagnosis.casebook().check(reading.reading().check()).orElseThrow();
-      String words = check.name() + ": " + check.outcome(reading.reading().outcome()).words();
-      arguments.add(new Argument(words, ratio(of, reading.reading()), reading.stale()));
+      String answer = check.outcome(reading.reading().outcome()).words();
+      arguments.add(
+          new Argument(
+              check.name() + ": " + answer,
+              answer.substring(0, 1).toLowerCase(Locale.ROOT) + answer.substring(1),
+              ratio(of, reading.reading()),
+              reading.stale()));
     }
     for (Event.Tried failed : timeline.failed()) {
       Repair repair = diagnosis.casebook().repair(failed.repair()).orElseThrow();
@@ -50,7 +54,10 @@ final class Explanation {
       if (works != null) {
         arguments.add(
             new Argument(
-                repair.name() + " did not help", Math.log1p(-Math.min(0.999, works)), false));
+                repair.name() + " did not help",
+                "that did not help",
+                Math.log1p(-Math.min(0.999, works)),
+                false));
       }
     }
     arguments.sort(Comparator.comparingDouble((Argument a) -> Math.abs(a.weight())).reversed());
@@ -58,13 +65,11 @@ final class Explanation {
   }
 
   private static String reason(Cause cause, List<Argument> arguments) {
-    String reasons =
-        arguments.stream()
-            .filter(Argument::supports)
-            .limit(2)
-            .map(Argument::what)
-            .collect(Collectors.joining("; "));
-    return reasons.isEmpty() ? cause.sign() : reasons;
+    return arguments.stream()
+        .filter(Argument::supports)
+        .findFirst()
+        .map(argument -> argument.brief() + "; " + cause.sign())
+        .orElse(cause.sign());
   }
 
   /** Log of how much more expected the reading is under the cause than under all the others. */

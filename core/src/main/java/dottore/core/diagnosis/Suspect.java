@@ -16,10 +16,11 @@ public record Suspect(Cause cause, Odds odds, String reason, List<Argument> evid
    * One thing that speaks for or against.
    *
    * @param what in the casebook's own words
+   * @param brief the same in a few words
    * @param weight the logarithm of how much more expected it is under this cause than otherwise
    * @param stale whether something it depends on was changed since
    */
-  public record Argument(String what, double weight, boolean stale) {
+  public record Argument(String what, String brief, double weight, boolean stale) {
     private static final double STRONG = Math.log(8);
     private static final double CLEAR = Math.log(2.2);
     private static final double SLIGHT = Math.log(1.15);
