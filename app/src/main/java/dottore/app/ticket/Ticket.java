@@ -77,11 +77,10 @@ class Ticket {
 
   /** What search looks through, kept beside the ticket so that one index serves all. */
   void index(String causes) {
-    searchText =
+    String told =
         String.join(
             " ",
             claim,
-            claim.replace("-", ""),
             customer.name,
             customer.phone,
             machine.maker,
@@ -91,5 +90,12 @@ class Ticket {
             complaint,
             belongings,
             causes);
+    // Codes are found with and without their dashes.
+    searchText =
+        String.join(
+            " ",
+            told.replaceAll("[^\\p{L}\\p{N}]+", " ").strip(),
+            claim.replace("-", ""),
+            machine.serial.replaceAll("[^\\p{L}\\p{N}]+", ""));
   }
 }

@@ -1,0 +1,76 @@
+package dottore.app.arrival;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dottore.app.ticket.Arrival;
+import dottore.core.casebook.Context;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import org.junit.jupiter.api.Test;
+import org.springframework.util.LinkedMultiValueMap;
+
+class ArrivalFormTest {
+  private static final ZoneId ZONE = ZoneId.of("UTC");
+  private static final LocalDate TODAY = LocalDate.of(2026, 3, 1);
+
+  private final LinkedMultiValueMap<String, String> posted = new LinkedMultiValueMap<>();
+
+  ArrivalFormTest() {
+    posted.add("customer", "Mirel Oduya-Lind");
+    posted.add("complaint", "black screen");
+    posted.add("kind", "tower");
+  }
+
+  @Test
+  void takesTheLeastThatIsNeeded() {
+    ArrivalForm form = ArrivalForm.of(posted);
+    assertThat(form.faults(ZONE)).isEmpty();
+    Arrival arrival = form.arrival(TODAY, ZONE);
+    assertThat(arrival.told()).isEmpty();
+    assertThat(arrival.mayOpen()).isTrue();
+    assertThat(arrival.backup()).isEqualTo("unknown");
+  }
+
+  @Test
+  void namesEachFieldThatIsWrongAndKeepsWhatWasTyped() {
+    posted.set("customer", " ");
+    posted.set("limit", "a lot");
+    posted.set("promised", "soon");
+    posted.set("told", "asleep");
+    posted.set("warrantyUntil", "31.3.2027");
+    posted.set("kind", "toaster");
+    ArrivalForm form = ArrivalForm.of(posted);
+    assertThat(form.faults(ZONE))
+        .containsOnlyKeys("customer", "kind", "told", "limit", "warrantyUntil", "promised");
+    assertThat(form.get("limit")).isEqualTo("a lot");
+  }
+
+  @Test
+  void keepsTheCoverOnWhileWarrantyRuns() {
+    posted.set("warrantyUntil", "2026-03-01");
+    assertThat(ArrivalForm.of(posted).arrival(TODAY, ZONE).mayOpen()).isFalse();
+    posted.set("openAnyway", "yes");
+    assertThat(ArrivalForm.of(posted).arrival(TODAY, ZONE).mayOpen()).isTrue();
+    posted.remove("openAnyway");
+    assertThat(ArrivalForm.of(posted).arrival(TODAY.plusDays(1), ZONE).mayOpen()).isTrue();
+  }
+
+  @Test
+  void passesOverContextsItDoesNotKnow() {
+    posted.add("contexts", "moved");
+    posted.add("contexts", "haunted");
+    posted.add("contexts", "laptop");
+    assertThat(ArrivalForm.of(posted).arrival(TODAY, ZONE).contexts())
+        .containsExactly(Context.MOVED);
+  }
+
+  @Test
+  void refusesAmountsThatAreNone() {
+    for (String amount : new String[] {"-1", "1.234", "1e3000", "123456789012"}) {
+      posted.set("limit", amount);
+      assertThat(ArrivalForm.of(posted).faults(ZONE)).as(amount).containsKey("limit");
+    }
+    posted.set("limit", "120,50");
+    assertThat(ArrivalForm.of(posted).faults(ZONE)).isEmpty();
+  }
+}
