@@ -97,7 +97,7 @@ public final class Diagnosis {
               .mapToDouble(h -> repair.cures().get(hypotheses.get(h).cause().id()))
               .toArray();
     }
-    return new Problem(checkCost, likelihood, repairCost, cures, works, rules.referMinutes());
+    return Problem.of(n, checkCost, likelihood, repairCost, cures, works, rules.referMinutes());
   }
 
   /** Everything that can be said of a case now. */

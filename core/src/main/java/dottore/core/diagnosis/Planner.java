@@ -12,6 +12,10 @@ import java.util.List;
  * priced after every one (Kadane and Simon 1977; Heckerman, Breese and Rommelse 1995). Checks are
  * looked ahead two steps. Work is bounded by counts, never by a clock, so that the same case gives
  * the same answer everywhere.
+ *
+ * <p>Two things keep it fast: a check is held as the answer that most hypotheses share and the few
+ * that differ; and whatever is about cures needs the weights by group only (see {@link
+ * Problem#group()}).
  */
 final class Planner {
   /** What to do. */
@@ -28,6 +32,19 @@ final class Planner {
    */
   record Choice(Kind kind, int index, double minutes) {}
 
+  /**
+   * A check over the kept hypotheses.
+   *
+   * @param usual chance of each outcome for all but the special ones
+   * @param special hypotheses with chances of their own
+   * @param chance those chances, by outcome, beside {@code special}
+   */
+  private record Table(double[] usual, int[] special, double[][] chance) {
+    int outcomes() {
+      return usual.length;
+    }
+  }
+
   private static final double NEGLIGIBLE_HYPOTHESIS = 1e-3;
   private static final double NEGLIGIBLE_REPAIR = 0.005;
   private static final double NEGLIGIBLE_REST = 0.003;
@@ -40,54 +57,72 @@ final class Planner {
   private final int checks;
   private final int repairs;
   private final double[] start;
-  private final double[][][] likelihood;
+  private final double[] startSums;
+  private final Table[] tables;
   private final double[] checkCost;
   private final double[] repairCost;
+  private final int groups;
+  private final int[] groupOf;
   private final int[][] cures;
   private final double[][] works;
+  private final double[][] perMinute;
   private final int[][] repairsOf;
   private final double[][] worksOf;
+  private final double[][] perMinuteOf;
   private final double[] known;
   private final boolean[] checkOpen;
   private final boolean[] repairOpen;
   private final double cheapestCheck;
 
-  private final double[] scratchQ;
-  private final double[] scratchV;
+  private final double[] scratchLeft;
+  private final double[] scratchWorth;
+  private final double[] scratchKey;
+  private final int[] usualOrder;
+  private int usualRepairs;
+  private final int[] scratchOrder;
+  private final double[] scratchSums;
 
   private Planner(
       Problem problem, double[] weights, boolean[] checkIsOpen, boolean[] repairIsOpen) {
     refer = problem.refer();
     int[] kept = kept(weights);
     size = kept.length;
-    start = new double[size];
     double sum = 0;
     for (int k : kept) {
       sum += weights[k];
     }
+    start = new double[size];
+    groupOf = new int[size];
     int[] position = new int[weights.length];
+    int[] groupNumber = new int[weights.length];
     Arrays.fill(position, -1);
+    Arrays.fill(groupNumber, -1);
+    int n = 0;
     for (int i = 0; i < size; i++) {
-      start[i] = weights[kept[i]] / sum;
-      position[kept[i]] = i;
+      int h = kept[i];
+      int g = problem.group()[h];
+      start[i] = weights[h] / sum;
+      position[h] = i;
+      if (groupNumber[g] < 0) {
+        groupNumber[g] = n++;
+      }
+      groupOf[i] = groupNumber[g];
     }
+    groups = n;
+    startSums = sums(start);
 
     checks = problem.checks();
     checkCost = problem.checkCost();
-    likelihood = new double[checks][][];
+    tables = new Table[checks];
     checkOpen = new boolean[checks];
     double cheapest = Double.POSITIVE_INFINITY;
     for (int c = 0; c < checks; c++) {
       if (checkIsOpen[c]) {
-        likelihood[c] = compact(problem.likelihood()[c], kept);
-        checkOpen[c] = true;
-      }
-    }
-    for (int c = 0; c < checks; c++) {
-      if (checkOpen[c] && split(c, start, 1) >= NEGLIGIBLE_SPLIT) {
-        cheapest = Math.min(cheapest, checkCost[c]);
-      } else {
-        checkOpen[c] = false;
+        tables[c] = table(problem, c, position);
+        if (split(c, start, 1) >= NEGLIGIBLE_SPLIT) {
+          checkOpen[c] = true;
+          cheapest = Math.min(cheapest, checkCost[c]);
+        }
       }
     }
     cheapestCheck = cheapest;
@@ -97,33 +132,45 @@ final class Planner {
     repairOpen = repairIsOpen.clone();
     cures = new int[repairs][];
     works = new double[repairs][];
-    int[] shared = new int[size];
+    perMinute = new double[repairs][];
+    int[] shared = new int[groups];
     for (int r = 0; r < repairs; r++) {
       compactRepair(problem, r, position);
-      for (int h : cures[r]) {
-        shared[h]++;
+      for (int g : cures[r]) {
+        shared[g]++;
       }
     }
-    repairsOf = new int[size][];
-    worksOf = new double[size][];
-    for (int h = 0; h < size; h++) {
-      repairsOf[h] = new int[shared[h]];
-      worksOf[h] = new double[shared[h]];
+    repairsOf = new int[groups][];
+    worksOf = new double[groups][];
+    perMinuteOf = new double[groups][];
+    for (int g = 0; g < groups; g++) {
+      repairsOf[g] = new int[shared[g]];
+      worksOf[g] = new double[shared[g]];
+      perMinuteOf[g] = new double[shared[g]];
     }
     Arrays.fill(shared, 0);
     for (int r = 0; r < repairs; r++) {
       for (int k = 0; k < cures[r].length; k++) {
-        int h = cures[r][k];
-        repairsOf[h][shared[h]] = r;
-        worksOf[h][shared[h]++] = works[r][k];
+        int g = cures[r][k];
+        repairsOf[g][shared[g]] = r;
+        worksOf[g][shared[g]] = works[r][k];
+        perMinuteOf[g][shared[g]++] = perMinute[r][k];
       }
     }
-    known = new double[size];
-    for (int h = 0; h < size; h++) {
-      known[h] = costIfKnown(h);
+    known = new double[groups];
+    for (int g = 0; g < groups; g++) {
+      known[g] = costIfKnown(g);
     }
-    scratchQ = new double[size];
-    scratchV = new double[repairs];
+    scratchLeft = new double[groups];
+    scratchWorth = new double[repairs];
+    scratchKey = new double[repairs];
+    scratchOrder = new int[repairs];
+    scratchSums = new double[groups];
+    usualOrder = new int[repairs];
+    Arrays.setAll(usualOrder, r -> r);
+    usualRepairs = repairs;
+    usualRepairs = inOrderOfWorth(startSums, 0);
+    System.arraycopy(scratchOrder, 0, usualOrder, 0, usualRepairs);
   }
 
   /**
@@ -153,57 +200,70 @@ final class Planner {
     return Arrays.copyOf(kept, n);
   }
 
-  private static double[][] compact(double[][] rows, int[] kept) {
-    double[][] compact = new double[rows.length][kept.length];
-    for (int o = 0; o < rows.length; o++) {
-      for (int i = 0; i < kept.length; i++) {
-        compact[o][i] = rows[o][kept[i]];
+  private static Table table(Problem problem, int c, int[] position) {
+    double[][] rows = problem.likelihood()[c];
+    int[] all = problem.special()[c];
+    int[] special = new int[all.length];
+    double[][] chance = new double[rows.length][all.length];
+    int n = 0;
+    for (int h : all) {
+      if (position[h] >= 0) {
+        for (int o = 0; o < rows.length; o++) {
+          chance[o][n] = rows[o][h];
+        }
+        special[n++] = position[h];
       }
     }
-    return compact;
+    double[] usual = new double[rows.length];
+    for (int o = 0; o < rows.length; o++) {
+      usual[o] = rows[o][problem.usual()[c]];
+    }
+    return new Table(usual, Arrays.copyOf(special, n), chance);
   }
 
   private void compactRepair(Problem problem, int r, int[] position) {
     int[] all = problem.cures()[r];
     int[] at = new int[all.length];
     double[] chance = new double[all.length];
+    boolean[] seen = new boolean[groups];
     int n = 0;
     if (repairOpen[r]) {
       for (int k = 0; k < all.length; k++) {
-        if (position[all[k]] >= 0 && problem.works()[r][k] > 0) {
-          at[n] = position[all[k]];
+        int h = position[all[k]];
+        if (h >= 0 && !seen[groupOf[h]] && problem.works()[r][k] > 0) {
+          seen[groupOf[h]] = true;
+          at[n] = groupOf[h];
           chance[n++] = problem.works()[r][k];
         }
       }
     }
     cures[r] = Arrays.copyOf(at, n);
     works[r] = Arrays.copyOf(chance, n);
+    perMinute[r] = Arrays.stream(works[r]).map(w -> w / repairCost[r]).toArray();
     repairOpen[r] = n > 0;
   }
 
-  /**
-   * The cost of one hypothesis if it were certain: its repairs by chance over cost, best prefix.
-   */
-  private double costIfKnown(int h) {
-    int n = repairsOf[h].length;
+  /** The cost of one group if it were certain: its repairs by chance over cost, best prefix. */
+  private double costIfKnown(int g) {
+    int n = repairsOf[g].length;
     Integer[] order = new Integer[n];
     Arrays.setAll(order, i -> i);
     Arrays.sort(
-        order, Comparator.comparingDouble(i -> -worksOf[h][i] / repairCost[repairsOf[h][i]]));
+        order, Comparator.comparingDouble(i -> -worksOf[g][i] / repairCost[repairsOf[g][i]]));
     double best = refer;
     double spent = 0;
     double left = 1;
     for (int i : order) {
-      spent += left * repairCost[repairsOf[h][i]];
-      left *= 1 - worksOf[h][i];
+      spent += left * repairCost[repairsOf[g][i]];
+      left *= 1 - worksOf[g][i];
       best = Math.min(best, spent + left * refer);
     }
     return best;
   }
 
   private List<Choice> rank() {
-    double base = cureInOrder(start, 1);
-    double bound = bound(start);
+    double base = cureInOrder(startSums, 1);
+    double bound = bound(startSums);
     List<Choice> choices = new ArrayList<>();
     choices.add(new Choice(Kind.REFER, 0, refer));
     for (int r = 0; r < repairs; r++) {
@@ -219,18 +279,18 @@ final class Planner {
     Comparator<Choice> order = Comparator.comparingDouble(Choice::minutes);
     choices.sort(order);
     if (base - bound > cheapestCheck) {
-      double best = Double.POSITIVE_INFINITY;
+      double least = Double.POSITIVE_INFINITY;
       for (int i = 0; i < Math.min(LOOK_AHEAD_STEPS, choices.size()); i++) {
         Choice choice = choices.get(i);
         double deeper =
             switch (choice.kind()) {
-              case CHECK -> checkScore(choice.index(), true, best);
-              case REPAIR -> repairScore(choice.index(), true, best);
+              case CHECK -> checkScore(choice.index(), true, least);
+              case REPAIR -> repairScore(choice.index(), true, least);
               case REFER -> refer;
             };
         double score = Math.min(choice.minutes(), deeper);
         choices.set(i, new Choice(choice.kind(), choice.index(), score));
-        best = Math.min(best, score);
+        least = Math.min(least, score);
       }
       choices.sort(order);
     }
@@ -239,25 +299,22 @@ final class Planner {
 
   private double checkScore(int c, boolean ahead, double limit) {
     double score = checkCost[c];
-    double rest = bound(start);
+    double rest = bound(startSums);
+    double[] sums = new double[groups];
     double[] q = new double[size];
-    for (double[] row : likelihood[c]) {
-      double mass = 0;
-      for (int h = 0; h < size; h++) {
-        q[h] = start[h] * row[h];
-        mass += q[h];
-      }
+    for (int o = 0; o < tables[c].outcomes(); o++) {
+      double mass = weigh(start, startSums, 1, tables[c], o, sums);
       if (mass <= 0) {
         continue;
       }
-      rest -= bound(q);
+      rest -= bound(sums);
       if (ahead) {
-        boolean open = checkOpen[c];
+        weigh(start, tables[c], o, q);
         checkOpen[c] = false;
-        score += value(q, mass);
-        checkOpen[c] = open;
+        score += value(q, sums, mass);
+        checkOpen[c] = true;
       } else {
-        score += cureInOrder(q, mass);
+        score += cureInOrder(sums, mass);
       }
       if (score + rest >= limit) {
         return Double.POSITIVE_INFINITY;
@@ -267,26 +324,35 @@ final class Planner {
   }
 
   private double repairScore(int r, boolean ahead, double limit) {
-    double[] q = start.clone();
-    double mass = 1;
+    double[] share = new double[groups];
     for (int k = 0; k < cures[r].length; k++) {
-      double cured = q[cures[r][k]] * works[r][k];
-      q[cures[r][k]] -= cured;
-      mass -= cured;
+      share[cures[r][k]] = works[r][k];
     }
-    if (repairCost[r] + bound(q) >= limit) {
+    double[] q = new double[size];
+    double mass = 0;
+    for (int h = 0; h < size; h++) {
+      q[h] = start[h] * (1 - share[groupOf[h]]);
+      mass += q[h];
+    }
+    double[] sums = sums(q);
+    if (repairCost[r] + bound(sums) >= limit) {
       return Double.POSITIVE_INFINITY;
     }
     repairOpen[r] = false;
-    double rest = ahead ? value(q, mass) : cureInOrder(q, mass);
+    double rest = ahead ? value(q, sums, mass) : cureInOrder(sums, mass);
     repairOpen[r] = true;
     return repairCost[r] + rest;
   }
 
-  /** Expected cost from q with one check of look-ahead; q is not normalized and not changed. */
-  private double value(double[] q, double mass) {
-    double best = cureInOrder(q, mass);
-    double bound = bound(q);
+  /**
+   * Expected cost from q with one check of look-ahead; q is not normalized and not changed.
+   *
+   * @param sums of q by group
+   * @param mass of q altogether
+   */
+  private double value(double[] q, double[] sums, double mass) {
+    double best = cureInOrder(sums, mass);
+    double bound = bound(sums);
     if (best - bound <= mass * cheapestCheck) {
       return best;
     }
@@ -311,17 +377,13 @@ final class Planner {
         order[at] = c;
       }
     }
-    double[] next = new double[size];
+    double[] next = scratchSums;
     for (int i = 0; i < n; i++) {
-      int c = order[i];
-      double score = mass * checkCost[c];
+      Table table = tables[order[i]];
+      double score = mass * checkCost[order[i]];
       double rest = bound;
-      for (double[] row : likelihood[c]) {
-        double m = 0;
-        for (int h = 0; h < size; h++) {
-          next[h] = q[h] * row[h];
-          m += next[h];
-        }
+      for (int o = 0; o < table.outcomes(); o++) {
+        double m = weigh(q, sums, mass, table, o, next);
         rest -= bound(next);
         score += cureInOrder(next, m);
         if (score + rest >= best) {
@@ -334,89 +396,168 @@ final class Planner {
     return best;
   }
 
-  /** Expected cost of curing in the order of chance over cost, stopping to refer where cheapest. */
-  private double cureInOrder(double[] weights, double mass) {
-    double[] q = scratchQ;
-    double[] v = scratchV;
-    System.arraycopy(weights, 0, q, 0, size);
-    double floor = NEGLIGIBLE_REPAIR * mass / refer;
-    for (int r = 0; r < repairs; r++) {
-      v[r] = 0;
-      if (repairOpen[r]) {
-        double cured = 0;
-        for (int k = 0; k < cures[r].length; k++) {
-          cured += q[cures[r][k]] * works[r][k];
-        }
-        double value = cured / repairCost[r];
-        v[r] = value > floor ? value : 0;
-      }
+  /** The weights by group. */
+  private double[] sums(double[] q) {
+    double[] sums = new double[groups];
+    for (int h = 0; h < size; h++) {
+      sums[groupOf[h]] += q[h];
     }
-    double left = mass;
+    return sums;
+  }
+
+  /** Weighs q by one outcome. */
+  private void weigh(double[] q, Table table, int o, double[] into) {
+    for (int h = 0; h < size; h++) {
+      into[h] = q[h] * table.usual[o];
+    }
+    for (int k = 0; k < table.special.length; k++) {
+      into[table.special[k]] = q[table.special[k]] * table.chance[o][k];
+    }
+  }
+
+  /** Weighs the sums of q by one outcome; returns the mass. */
+  private double weigh(double[] q, double[] sums, double mass, Table table, int o, double[] into) {
+    double usual = table.usual[o];
+    double all = usual * mass;
+    for (int g = 0; g < groups; g++) {
+      into[g] = usual * sums[g];
+    }
+    double[] chance = table.chance[o];
+    int[] special = table.special;
+    for (int k = 0; k < special.length; k++) {
+      double change = q[special[k]] * (chance[k] - usual);
+      into[groupOf[special[k]]] += change;
+      all += change;
+    }
+    return all;
+  }
+
+  /** Expected cost of curing in the order of chance over cost, stopping to refer where cheapest. */
+  private double cureInOrder(double[] sums, double mass) {
+    double[] left = scratchLeft;
+    double[] worth = scratchWorth;
+    double[] key = scratchKey;
+    int[] order = scratchOrder;
+    System.arraycopy(sums, 0, left, 0, groups);
+    int n = inOrderOfWorth(left, NEGLIGIBLE_REPAIR * mass / refer);
+    double rest = mass;
     double spent = 0;
     double best = mass * refer;
-    while (left >= NEGLIGIBLE_REST * mass) {
-      int r = -1;
-      double most = 0;
-      for (int k = 0; k < repairs; k++) {
-        if (v[k] > most) {
-          most = v[k];
-          r = k;
-        }
+    int i = 0;
+    while (i < n && rest >= NEGLIGIBLE_REST * mass) {
+      int r = order[i];
+      if (worth[r] < key[r]) {
+        // Others cured part of what this one would: it moves back to where it now belongs.
+        key[r] = worth[r];
+        moveBack(i, n);
+        continue;
       }
-      if (r < 0) {
+      if (worth[r] <= 0) {
         break;
       }
-      spent += left * repairCost[r];
+      spent += rest * repairCost[r];
       if (spent >= best) {
         break;
       }
-      left -= fail(r, q, v);
-      best = Math.min(best, spent + left * refer);
+      rest -= fail(r, left, worth);
+      best = Math.min(best, spent + rest * refer);
+      i++;
     }
     return best;
   }
 
+  /**
+   * Sorts the repairs that are worth pricing into {@code scratchOrder}; returns how many. One
+   * answer changes the order little, so that inserting in the usual order costs little.
+   */
+  private int inOrderOfWorth(double[] left, double floor) {
+    double[] worth = scratchWorth;
+    double[] key = scratchKey;
+    int[] order = scratchOrder;
+    int n = 0;
+    for (int i = 0; i < usualRepairs; i++) {
+      int r = usualOrder[i];
+      worth[r] = 0;
+      if (!repairOpen[r]) {
+        continue;
+      }
+      double value = 0;
+      for (int k = 0; k < cures[r].length; k++) {
+        value += left[cures[r][k]] * perMinute[r][k];
+      }
+      if (value > floor) {
+        worth[r] = value;
+        key[r] = value;
+        int at = n++;
+        while (at > 0 && key[order[at - 1]] < value) {
+          order[at] = order[at - 1];
+          at--;
+        }
+        order[at] = r;
+      }
+    }
+    return n;
+  }
+
+  private void moveBack(int from, int n) {
+    int[] order = scratchOrder;
+    int r = order[from];
+    int at = from;
+    while (at + 1 < n && scratchKey[order[at + 1]] > scratchKey[r]) {
+      order[at] = order[at + 1];
+      at++;
+    }
+    order[at] = r;
+  }
+
   /** Marks a repair as tried and failed; returns how much of the mass it would have cured. */
-  private double fail(int r, double[] q, double[] v) {
+  private double fail(int r, double[] left, double[] worth) {
     double cured = 0;
     for (int k = 0; k < cures[r].length; k++) {
-      int h = cures[r][k];
-      double part = q[h] * works[r][k];
+      int g = cures[r][k];
+      double part = left[g] * works[r][k];
       if (part > 0) {
-        q[h] -= part;
+        left[g] -= part;
         cured += part;
-        for (int other = 0; other < repairsOf[h].length; other++) {
-          int o = repairsOf[h][other];
-          if (v[o] > 0) {
-            v[o] -= part * worksOf[h][other] / repairCost[o];
-          }
+        int[] others = repairsOf[g];
+        for (int other = 0; other < others.length; other++) {
+          worth[others[other]] -= part * perMinuteOf[g][other];
         }
       }
     }
-    v[r] = 0;
+    worth[r] = 0;
     return cured;
   }
 
   /** No road is cheaper than knowing the cause and curing it. */
-  private double bound(double[] q) {
-    double sum = 0;
-    for (int h = 0; h < size; h++) {
-      sum += q[h] * known[h];
+  private double bound(double[] sums) {
+    double bound = 0;
+    for (int g = 0; g < groups; g++) {
+      bound += sums[g] * known[g];
     }
-    return sum;
+    return bound;
   }
 
   /** How far a check moves the weights on average, 0 to 1 (total variation). */
   private double split(int c, double[] q, double mass) {
+    Table table = tables[c];
+    int[] special = table.special;
+    double others = mass;
+    for (int h : special) {
+      others -= q[h];
+    }
+    others = Math.max(0, others);
     double sum = 0;
-    for (double[] row : likelihood[c]) {
-      double mean = 0;
-      for (int h = 0; h < size; h++) {
-        mean += q[h] * row[h];
+    for (int o = 0; o < table.outcomes(); o++) {
+      double[] chance = table.chance[o];
+      double mean = others * table.usual[o];
+      for (int k = 0; k < special.length; k++) {
+        mean += q[special[k]] * chance[k];
       }
       mean /= mass;
-      for (int h = 0; h < size; h++) {
-        sum += q[h] * Math.abs(row[h] - mean);
+      sum += others * Math.abs(table.usual[o] - mean);
+      for (int k = 0; k < special.length; k++) {
+        sum += q[special[k]] * Math.abs(chance[k] - mean);
       }
     }
     return sum / (2 * mass);

@@ -37,7 +37,9 @@ class DiagnosisTest {
   void newMemoryAndTheMemoryLightAccuseTheSeat() {
     Assessment assessment = DIAGNOSIS.assess(tower(seen("how-far", "memory")));
     assertThat(assessment.suspects().get(0).cause().id()).isEqualTo("memory-unseated");
-    assertThat(assessment.suspects().get(0).reason()).contains("memory was changed");
+    assertThat(assessment.suspects().get(0).reason()).contains("stays at the memory light");
+    assertThat(assessment.suspects().get(0).evidence())
+        .anySatisfy(argument -> assertThat(argument.brief()).contains("memory was changed"));
     assertThat(assessment.bootLine().stopsAt()).contains(dottore.core.casebook.Station.MEMORY);
   }
 

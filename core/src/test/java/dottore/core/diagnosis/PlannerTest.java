@@ -41,7 +41,8 @@ class PlannerTest {
   @Test
   void refersWhenNothingCanBeCured() {
     Problem hopeless =
-        new Problem(
+        Problem.of(
+            1,
             new double[] {1},
             new double[][][] {{{0.5}, {0.5}}},
             new double[] {5},

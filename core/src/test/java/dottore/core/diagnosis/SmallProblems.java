@@ -50,7 +50,8 @@ final class SmallProblems {
       Arrays.setAll(works[r], k -> 0.5 + random.nextDouble() * 0.5);
     }
     double refer = 60 + random.nextDouble() * 140;
-    return new Sample(new Problem(checkCost, likelihood, repairCost, cures, works, refer), prior);
+    return new Sample(
+        Problem.of(prior.length, checkCost, likelihood, repairCost, cures, works, refer), prior);
   }
 
   private static double[][] rows(SplittableRandom random, int causes, int outcomes) {
