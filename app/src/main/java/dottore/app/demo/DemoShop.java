@@ -21,6 +21,7 @@ import dottore.core.diagnosis.Event;
 import dottore.core.machine.MachineKind;
 import java.io.IOException;
 import java.io.InputStream;
+import java.io.UncheckedIOException;
 import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -35,9 +36,9 @@ import java.util.Set;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.SmartLifecycle;
 import org.springframework.context.annotation.Profile;
 import org.springframework.context.event.EventListener;
-import org.springframework.core.annotation.Order;
 import org.springframework.core.env.Environment;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
@@ -45,7 +46,7 @@ import org.springframework.transaction.annotation.Transactional;
 /** Fills an empty database with the demo shop, dated back from the moment of the start. */
 @Component
 @Profile("demo")
-class DemoShop {
+class DemoShop implements SmartLifecycle {
   private static final String TECHNICIAN = "runa";
 
   /** The demo sign-ins: name, role and a password that is printed at the start. */
@@ -96,6 +97,7 @@ class DemoShop {
   private final Accounts accounts;
   private final Shop shop;
   private final Environment environment;
+  private volatile boolean open;
 
   DemoShop(TicketBook book, Accounts accounts, Shop shop, Environment environment) {
     this.book = book;
@@ -104,10 +106,15 @@ class DemoShop {
     this.environment = environment;
   }
 
-  @EventListener(ApplicationReadyEvent.class)
-  @Order(0)
+  /** Before the server opens its port, so that nobody meets a half-filled shop. */
+  @Override
+  public int getPhase() {
+    return 0;
+  }
+
+  @Override
   @Transactional
-  public void open() throws IOException {
+  public void start() {
     if (accounts.nobodyYet()) {
       for (SignIn person : PEOPLE) {
         accounts
@@ -121,19 +128,32 @@ class DemoShop {
           .sorted(Comparator.comparing((Story s) -> -s.days()).thenComparing(Story::hour))
           .forEach(this::tell);
     }
-    print();
+    open = true;
   }
 
-  private static List<Story> stories() throws IOException {
+  @Override
+  public void stop() {
+    open = false;
+  }
+
+  @Override
+  public boolean isRunning() {
+    return open;
+  }
+
+  private static List<Story> stories() {
     try (InputStream in = DemoShop.class.getResourceAsStream("/demo/tickets.yaml")) {
       return YAMLMapper.builder()
           .disable(DeserializationFeature.FAIL_ON_NULL_FOR_PRIMITIVES)
           .build()
           .readValue(Objects.requireNonNull(in), new TypeReference<List<Story>>() {});
+    } catch (IOException broken) {
+      throw new UncheckedIOException("the demo's tickets can not be read", broken);
     }
   }
 
-  private void print() {
+  @EventListener(ApplicationReadyEvent.class)
+  public void print() {
     StringBuilder text = new StringBuilder();
     text.append("\n  Dottore is ready: http://127.0.0.1:")
         .append(environment.getProperty("local.server.port"))

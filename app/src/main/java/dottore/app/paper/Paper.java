@@ -8,6 +8,8 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.util.Locale;
 import java.util.Map;
+import org.jsoup.Jsoup;
+import org.jsoup.helper.W3CDom;
 import org.springframework.stereotype.Component;
 import org.thymeleaf.ITemplateEngine;
 import org.thymeleaf.context.Context;
@@ -30,7 +32,7 @@ public class Paper {
     font(builder, "next", "Next", 700);
     font(builder, "mono", "Mono", 400);
     font(builder, "mono", "Mono", 700);
-    builder.withHtmlContent(html, null);
+    builder.withW3cDocument(new W3CDom().fromJsoup(Jsoup.parse(html)), null);
     builder.toStream(out);
     try {
       builder.run();

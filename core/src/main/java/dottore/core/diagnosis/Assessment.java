@@ -363,15 +363,6 @@ public final class Assessment {
       before.merge(hypothesis.cause().station(), prior[h], Double::sum);
       stop.merge(hypothesis.stage().station(), posterior[h], Double::sum);
     }
-    Map<Station, BootLine.Mark> marks = new EnumMap<>(Station.class);
-    for (Station station : Station.values()) {
-      double here = now.getOrDefault(station, 0.0);
-      boolean cleared =
-          !timeline.inForce().isEmpty()
-              && here < CLEARED
-              && before.getOrDefault(station, 0.0) >= CLEARED;
-      marks.put(station, new BootLine.Mark(Odds.of(here), cleared));
-    }
     Optional<Station> stopsAt =
         timeline.works().isPresent() || timeline.inForce().isEmpty()
             ? Optional.empty()
@@ -379,6 +370,16 @@ public final class Assessment {
                 .filter(e -> e.getValue() >= STOP_SHOWN)
                 .map(Map.Entry::getKey)
                 .findFirst();
+    Map<Station, BootLine.Mark> marks = new EnumMap<>(Station.class);
+    for (Station station : Station.values()) {
+      double here = now.getOrDefault(station, 0.0);
+      boolean cleared =
+          !timeline.inForce().isEmpty()
+              && here < CLEARED
+              && stopsAt.map(end -> station.compareTo(end) <= 0).orElse(true)
+              && before.getOrDefault(station, 0.0) >= CLEARED;
+      marks.put(station, new BootLine.Mark(Odds.of(here), cleared));
+    }
     return new BootLine(marks, stopsAt);
   }
 

@@ -10,7 +10,7 @@ public record BootLine(Map<Station, Mark> stations, Optional<Station> stopsAt) {
 
   /**
    * @param suspicion the odds that the cause sits here
-   * @param cleared whether evidence has cleared it
+   * @param cleared whether evidence has cleared it; nothing beyond the stop is
    */
   public record Mark(Odds suspicion, boolean cleared) {}
 }

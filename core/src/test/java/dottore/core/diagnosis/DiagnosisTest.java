@@ -6,6 +6,7 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Need;
+import dottore.core.casebook.Station;
 import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -40,7 +41,17 @@ class DiagnosisTest {
     assertThat(assessment.suspects().get(0).reason()).contains("stays at the memory light");
     assertThat(assessment.suspects().get(0).evidence())
         .anySatisfy(argument -> assertThat(argument.brief()).contains("memory was changed"));
-    assertThat(assessment.bootLine().stopsAt()).contains(dottore.core.casebook.Station.MEMORY);
+    assertThat(assessment.bootLine().stopsAt()).contains(Station.MEMORY);
+  }
+
+  @Test
+  void clearsNothingBeyondTheStop() {
+    BootLine line = DIAGNOSIS.assess(tower(seen("how-far", "memory"))).bootLine();
+    assertThat(line.stations().get(Station.SUPPLY).cleared()).isTrue();
+    assertThat(line.stations())
+        .allSatisfy(
+            (station, mark) ->
+                assertThat(mark.cleared() && station.compareTo(Station.MEMORY) > 0).isFalse());
   }
 
   @Test

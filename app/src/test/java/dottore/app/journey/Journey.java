@@ -1,0 +1,164 @@
+package dottore.app.journey;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.deque.html.axecore.playwright.AxeBuilder;
+import com.deque.html.axecore.results.Rule;
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.BrowserContext;
+import com.microsoft.playwright.BrowserType;
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.Playwright;
+import com.microsoft.playwright.options.ColorScheme;
+import dottore.app.TestDatabase;
+import java.nio.file.Path;
+import java.util.List;
+import org.junit.jupiter.api.AfterEach;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.extension.ExtendWith;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.test.context.ActiveProfiles;
+import org.springframework.test.context.DynamicPropertyRegistry;
+import org.springframework.test.context.DynamicPropertySource;
+
+/** A day at the demo shop, seen through a real browser. */
+@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+@ActiveProfiles("demo")
+@ExtendWith(KeepsPicture.class)
+abstract class Journey {
+  private static final Playwright PLAYWRIGHT = Playwright.create();
+  private static final Browser BROWSER =
+      PLAYWRIGHT
+          .chromium()
+          .launch(
+              new BrowserType.LaunchOptions()
+                  .setExecutablePath(Path.of("/usr/bin/chromium"))
+                  .setArgs(
+                      List.of(
+                          "--no-sandbox",
+                          "--disable-gpu",
+                          "--disable-quic",
+                          "--no-first-run",
+                          "--disable-background-networking",
+                          "--disable-component-update",
+                          "--disable-sync")));
+
+  static final String RUNA = "bench-by-the-pier";
+  static final String IVO = "first-year-at-sea";
+  static final String PIA = "bell-on-the-counter";
+  static final String ORSOLYA = "keys-to-pier-nine";
+
+  @LocalServerPort int port;
+
+  BrowserContext context;
+  Page page;
+
+  @DynamicPropertySource
+  static void ownDatabase(DynamicPropertyRegistry registry) {
+    registry.add("spring.datasource.url", () -> TestDatabase.another("journeys"));
+  }
+
+  Browser.NewContextOptions options() {
+    return new Browser.NewContextOptions()
+        .setViewportSize(1280, 800)
+        .setColorScheme(ColorScheme.LIGHT);
+  }
+
+  @BeforeEach
+  void openBrowser() {
+    context = BROWSER.newContext(options().setBaseURL("http://127.0.0.1:" + port));
+    context.setDefaultTimeout(15_000);
+    page = context.newPage();
+  }
+
+  @AfterEach
+  void closeBrowser() {
+    context.close();
+  }
+
+  /** Another window of somebody else. */
+  Page another(String login, String password) {
+    BrowserContext other = BROWSER.newContext(options().setBaseURL("http://127.0.0.1:" + port));
+    Page theirs = other.newPage();
+    signIn(theirs, login, password);
+    return theirs;
+  }
+
+  void signIn(String login, String password) {
+    signIn(page, login, password);
+  }
+
+  private static void signIn(Page page, String login, String password) {
+    page.navigate("/sign-in");
+    page.getByLabel("Name").fill(login);
+    page.getByLabel("Password").fill(password);
+    page.locator("button[type=submit]").click();
+    page.waitForURL("**/today");
+  }
+
+  /** Takes a machine in by the form; returns its claim number. */
+  String takeIn(String customer, String serial, String complaint, String told, String... ticks) {
+    page.navigate("/arrival");
+    page.locator("[name=customer]").fill(customer);
+    page.locator("[name=serial]").fill(serial);
+    page.locator("[name=maker]").fill("Fenrow");
+    page.locator("[name=model]").fill("Tern 5");
+    page.locator("[name=complaint]").fill(complaint);
+    page.locator("[name=told][value=" + told + "]").check();
+    for (String tick : ticks) {
+      page.locator("[value=" + tick + "]").first().check();
+    }
+    button("Take it in").click();
+    page.waitForURL("**/tickets/*/**");
+    return page.locator(".claim").textContent().strip();
+  }
+
+  Locator button(String text) {
+    return page.locator("button", new Page.LocatorOptions().setHasText(text)).first();
+  }
+
+  /** Clicks and waits until the answer is shown. */
+  void send(Locator button) {
+    page.waitForResponse(
+        response -> response.status() == 200, // not the redirect before it
+        button::click);
+    page.waitForFunction("() => !document.body.classList.contains('busy')");
+  }
+
+  /**
+   * Does what Find asks, as the machine answers, until it works or nothing is asked any more.
+   *
+   * @return how many steps it took
+   */
+  int follow(HiddenFault machine, int atMost) {
+    for (int step = 0; step < atMost; step++) {
+      Locator check = page.locator(".donext input[name=check]").first();
+      Locator repair = page.locator(".donext input[name=repair]").first();
+      if (check.count() > 0) {
+        String outcome = machine.answer(check.inputValue());
+        send(page.locator(".donext button[name=outcome][value='" + outcome + "']").first());
+      } else if (repair.count() > 0) {
+        String result = machine.repair(repair.inputValue());
+        send(page.locator(".donext button[name=result][value='" + result + "']").first());
+      } else {
+        return step;
+      }
+    }
+    throw new AssertionError("not at the end after " + atMost + " steps");
+  }
+
+  /** No violation that keeps somebody from working here. */
+  void isAccessible() {
+    List<Rule> serious =
+        new AxeBuilder(page)
+            .analyze().getViolations().stream()
+                .filter(rule -> List.of("serious", "critical").contains(rule.getImpact()))
+                .toList();
+    assertThat(serious)
+        .as(page.url())
+        .extracting(rule -> rule.getId() + " " + rule.getNodes().get(0).getHtml())
+        .isEmpty();
+  }
+}
