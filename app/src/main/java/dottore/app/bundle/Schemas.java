@@ -11,10 +11,12 @@ import com.networknt.schema.PathType;
 import com.networknt.schema.SchemaValidatorsConfig;
 import com.networknt.schema.SpecVersion;
 import com.networknt.schema.ValidationMessage;
+import dottore.app.shop.PlainText;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 
 /** Reads JSON against a published schema. */
 final class Schemas {
@@ -79,9 +81,27 @@ final class Schemas {
         faults.add(message.getMessage());
       }
     }
+    unprintable(node, "", faults);
     if (!faults.isEmpty()) {
       throw new BundleFault(faults);
     }
     return node;
+  }
+
+  private static void unprintable(JsonNode node, String place, List<String> faults) {
+    if (node.isTextual() && !PlainText.isPlain(node.textValue())) {
+      faults.add(place + ": holds a character that is no text");
+    }
+    for (Map.Entry<String, JsonNode> field : node.properties()) {
+      if (!PlainText.isPlain(field.getKey())) {
+        faults.add(place + ": a name holds a character that is no text");
+      }
+      unprintable(field.getValue(), place + "/" + field.getKey(), faults);
+    }
+    if (node.isArray()) {
+      for (int i = 0; i < node.size(); i++) {
+        unprintable(node.get(i), place + "/" + i, faults);
+      }
+    }
   }
 }

@@ -1,0 +1,235 @@
+package dottore.app.bundle;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import com.fasterxml.jackson.databind.JsonNode;
+import com.fasterxml.jackson.databind.ObjectMapper;
+import com.fasterxml.jackson.databind.node.ArrayNode;
+import com.fasterxml.jackson.databind.node.JsonNodeFactory;
+import com.fasterxml.jackson.databind.node.ObjectNode;
+import com.sun.management.ThreadMXBean;
+import dottore.app.ticket.Arrival;
+import dottore.app.ticket.NewLine;
+import dottore.app.ticket.TicketBook;
+import dottore.app.ticket.TicketFile;
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Stage;
+import dottore.core.diagnosis.Event;
+import dottore.core.machine.MachineKind;
+import java.io.IOException;
+import java.lang.management.ManagementFactory;
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SplittableRandom;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** Tickets as files: what goes out comes back, and what is broken is refused with its place. */
+@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+class TicketBundlesTest {
+  private static final int MUTANTS = 200;
+  private static final long MOST_BYTES = 64L << 20;
+  private static final long MOST_NANOS = 1_000_000_000L;
+
+  @Autowired TicketBundles bundles;
+  @Autowired TicketBook book;
+  @Autowired ObjectMapper json;
+  @Autowired JdbcTemplate sql;
+
+  private final Casebook casebook = Casebook.shipped();
+
+  private String aTicket() {
+    String claim =
+        book.receive(
+            new Arrival(
+                "Brisa Tolland",
+                "555-0144",
+                "brisa@example.org",
+                "Fenrow",
+                "Tern 5",
+                "",
+                MachineKind.TOWER,
+                "nothing on screen since the new module",
+                Optional.of(Stage.DARK),
+                Set.of(Context.MEMORY_CHANGED, Context.DUSTY),
+                Set.of(),
+                "bag",
+                "no",
+                true,
+                true,
+                Optional.of(new BigDecimal("120.00")),
+                Optional.of(LocalDate.of(2027, 3, 1)),
+                Optional.of(Instant.parse("2026-12-01T15:00:00Z"))),
+            "runa");
+    write(claim, NewLine.reading(casebook.check("how-far").orElseThrow(), "memory"));
+    write(claim, NewLine.reading(casebook.check("single-module-start").orElseThrow(), "starts"));
+    write(claim, NewLine.tried(casebook.repair("reseat-memory").orElseThrow(), Event.Result.WORKS));
+    write(claim, NewLine.reading(casebook.check("how-far").orElseThrow(), "works"));
+    book.putBack(claim, book.open(claim).owed().get(0).id(), "runa");
+    book.close(
+        claim,
+        List.of("memory-unseated"),
+        Map.of("wrong", "Module not fully seated", "price", "40"),
+        false,
+        "Handed back",
+        "runa",
+        Instant.parse("2026-11-20T10:00:00Z"));
+    return claim;
+  }
+
+  private void write(String claim, NewLine line) {
+    book.record(claim, book.open(claim).lastSeq(), List.of(line), "runa");
+  }
+
+  private int tickets() {
+    return Optional.ofNullable(sql.queryForObject("select count(*) from ticket", Integer.class))
+        .orElseThrow();
+  }
+
+  private byte[] bytes(JsonNode node) throws IOException {
+    return json.writeValueAsBytes(node);
+  }
+
+  @Test
+  void whatGoesOutComesBack() throws Exception {
+    TicketFile before = book.open(aTicket());
+    TicketFile after = book.open(bundles.read(bytes(bundles.write(before)), "ivo"));
+    assertThat(after.claim()).isNotEqualTo(before.claim());
+    assertThat(after.customer().name()).isEqualTo("Brisa Tolland");
+    assertThat(after.contexts()).isEqualTo(before.contexts());
+    assertThat(after.limit()).isEqualTo(before.limit());
+    assertThat(after.promised()).isEqualTo(before.promised());
+    assertThat(after.confirmedCauses()).containsExactly("memory-unseated");
+    assertThat(after.sheet()).isEqualTo(before.sheet());
+    assertThat(after.putBack()).hasSize(1).allMatch(thing -> thing.returned());
+    assertThat(after.log().subList(0, before.log().size()))
+        .usingRecursiveFieldByFieldElementComparatorIgnoringFields("id")
+        .isEqualTo(before.log());
+    assertThat(book.assess(after).verdict()).isEqualTo(book.assess(before).verdict());
+  }
+
+  @Test
+  void saysWhereABundleIsWrongAndChangesNothing() throws Exception {
+    ObjectNode good = bundles.write(book.open(aTicket()));
+    int before = tickets();
+    ObjectNode unknown = good.deepCopy();
+    ((ObjectNode) unknown.at("/log/2/data")).put("check", "moon-phase");
+    assertThatThrownBy(() -> bundles.read(bytes(unknown), "ivo"))
+        .isInstanceOfSatisfying(
+            BundleFault.class,
+            fault ->
+                assertThat(fault.faults())
+                    .containsExactly("/log/2/data: no check is called 'moon-phase'"));
+    ObjectNode mistyped = good.deepCopy();
+    ((ObjectNode) mistyped.get("arrival")).put("complaint", 7);
+    assertThatThrownBy(() -> bundles.read(bytes(mistyped), "ivo"))
+        .isInstanceOfSatisfying(
+            BundleFault.class,
+            fault -> assertThat(fault.faults()).anyMatch(what -> what.contains("arrival")));
+    assertThatThrownBy(
+            () -> bundles.read("{\n \"format\":".getBytes(StandardCharsets.UTF_8), "ivo"))
+        .isInstanceOfSatisfying(
+            BundleFault.class, fault -> assertThat(fault.faults().get(0)).contains("line 2"));
+    assertThat(tickets()).isEqualTo(before);
+  }
+
+  @Test
+  void twoHundredMutantsAreRefusedWithAMessageOrReadSafely() throws Exception {
+    byte[] good = bytes(bundles.write(book.open(aTicket())));
+    ThreadMXBean memory = (ThreadMXBean) ManagementFactory.getThreadMXBean();
+    bundles.read(good, "ivo");
+    int refused = 0;
+    for (int i = 0; i < MUTANTS; i++) {
+      SplittableRandom random = new SplittableRandom(4200 + i);
+      byte[] mutant = i % 2 == 0 ? otherValue(good, random) : otherBytes(good, random);
+      int before = tickets();
+      long allocated = memory.getCurrentThreadAllocatedBytes();
+      long started = System.nanoTime();
+      try {
+        TicketFile file = book.open(bundles.read(mutant, "ivo"));
+        assertThat(book.assess(file).suspects()).isNotEmpty();
+        assertThat(tickets()).isEqualTo(before + 1);
+      } catch (BundleFault fault) {
+        refused++;
+        assertThat(fault.faults()).as("mutant %d", i).isNotEmpty().noneMatch(String::isBlank);
+        assertThat(tickets()).as("mutant %d", i).isEqualTo(before);
+      } catch (RuntimeException broken) {
+        throw new AssertionError(
+            "mutant " + i + ": " + new String(mutant, StandardCharsets.UTF_8), broken);
+      }
+      assertThat(System.nanoTime() - started).as("mutant %d", i).isLessThan(MOST_NANOS);
+      assertThat(memory.getCurrentThreadAllocatedBytes() - allocated)
+          .as("mutant %d", i)
+          .isLessThan(MOST_BYTES);
+    }
+    System.out.printf("%d mutated bundles: %d refused with a message%n", MUTANTS, refused);
+    assertThat(refused).isBetween(MUTANTS / 4, MUTANTS - 10);
+  }
+
+  private byte[] otherBytes(byte[] good, SplittableRandom random) {
+    byte[] mutant = good.clone();
+    for (int k = 0; k <= random.nextInt(3); k++) {
+      mutant[random.nextInt(mutant.length)] = (byte) random.nextInt(256);
+    }
+    return random.nextInt(4) == 0
+        ? java.util.Arrays.copyOf(mutant, random.nextInt(mutant.length))
+        : mutant;
+  }
+
+  private byte[] otherValue(byte[] good, SplittableRandom random) throws IOException {
+    JsonNode root = json.readTree(good);
+    List<Runnable> places = new ArrayList<>();
+    JsonNode value = strange(random);
+    collect(root, value, places);
+    places.get(random.nextInt(places.size())).run();
+    return bytes(root);
+  }
+
+  private static void collect(JsonNode node, JsonNode value, List<Runnable> places) {
+    if (node instanceof ObjectNode object) {
+      List<String> names = new ArrayList<>();
+      object.fieldNames().forEachRemaining(names::add);
+      for (String name : names) {
+        places.add(() -> object.set(name, value));
+        collect(object.get(name), value, places);
+      }
+    } else if (node instanceof ArrayNode array) {
+      for (int i = 0; i < array.size(); i++) {
+        int at = i;
+        places.add(() -> array.set(at, value));
+        collect(array.get(i), value, places);
+      }
+    }
+  }
+
+  private static JsonNode strange(SplittableRandom random) {
+    JsonNodeFactory of = JsonNodeFactory.instance;
+    return switch (random.nextInt(14)) {
+      case 0 -> of.nullNode();
+      case 1 -> of.numberNode(new BigDecimal("1e400"));
+      case 2 -> of.numberNode(-3);
+      case 3 -> of.textNode("");
+      case 4 -> of.textNode("x".repeat(300_000));
+      case 5 -> of.textNode("a\u0000b");
+      case 6 -> of.textNode("\u0007\u001b");
+      case 7 -> of.textNode("+999999999-12-31T23:59:59Z");
+      case 8 -> of.textNode("9999-12-31");
+      case 9 -> of.arrayNode().add("usb");
+      case 10 -> of.objectNode().put("a", "b");
+      case 11 -> of.booleanNode(false);
+      case 12 -> of.textNode("<script>alert(1)</script>");
+      default -> of.textNode("works");
+    };
+  }
+}
