@@ -1,0 +1,91 @@
+package dottore.app;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.HttpCookie;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.Map;
+import java.util.stream.Collectors;
+import org.jsoup.Jsoup;
+import org.jsoup.nodes.Document;
+
+/** A browser without script: cookies, forms with their token, redirects followed on request. */
+public final class Visitor {
+  /** What came back. */
+  public record Reply(int status, String location, Document page, HttpResponse<String> raw) {
+    public String text() {
+      return page.text();
+    }
+  }
+
+  private final CookieManager cookies = new CookieManager();
+  private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
+  private final String base;
+
+  public Visitor(int port) {
+    base = "http://127.0.0.1:" + port;
+  }
+
+  public Visitor signedIn(String login, String password) {
+    post("/sign-in", Map.of("username", login, "password", password));
+    return this;
+  }
+
+  public Reply get(String path, String... headers) {
+    HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path));
+    if (headers.length > 0) {
+      request.headers(headers);
+    }
+    return send(request.build());
+  }
+
+  /** Sends a form with its token. */
+  public Reply post(String path, Map<String, String> fields) {
+    if (token().isEmpty()) {
+      get("/sign-in");
+    }
+    return postWithToken(path, fields, token());
+  }
+
+  public Reply postWithToken(String path, Map<String, String> fields, String token) {
+    String body =
+        fields.entrySet().stream()
+            .map(field -> encode(field.getKey()) + "=" + encode(field.getValue()))
+            .collect(Collectors.joining("&"));
+    return send(
+        HttpRequest.newBuilder(URI.create(base + path))
+            .header("Content-Type", "application/x-www-form-urlencoded")
+            .POST(HttpRequest.BodyPublishers.ofString(body + "&_csrf=" + encode(token)))
+            .build());
+  }
+
+  private String token() {
+    return cookies.getCookieStore().getCookies().stream()
+        .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))
+        .map(HttpCookie::getValue)
+        .findFirst()
+        .orElse("");
+  }
+
+  private static String encode(String text) {
+    return URLEncoder.encode(text, StandardCharsets.UTF_8);
+  }
+
+  private Reply send(HttpRequest request) {
+    try {
+      HttpResponse<String> raw = client.send(request, HttpResponse.BodyHandlers.ofString());
+      String location = raw.headers().firstValue("location").orElse("").replace(base, "");
+      return new Reply(raw.statusCode(), location, Jsoup.parse(raw.body()), raw);
+    } catch (IOException broken) {
+      throw new java.io.UncheckedIOException(broken);
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(stopped);
+    }
+  }
+}

@@ -1,0 +1,212 @@
+package dottore.app.account;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dottore.app.Visitor;
+import dottore.app.ticket.Arrival;
+import dottore.app.ticket.TicketBook;
+import dottore.core.casebook.Mark;
+import dottore.core.machine.MachineKind;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.test.util.ReflectionTestUtils;
+
+/** Who gets in, and how far. */
+@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+class SignInTest {
+  private static final String PASSWORD = "a-long-enough-one";
+
+  @LocalServerPort int port;
+  @Autowired Accounts accounts;
+  @Autowired FirstOwner firstOwner;
+  @Autowired TicketBook book;
+  @Autowired JdbcTemplate sql;
+
+  private String claim = "";
+
+  @BeforeEach
+  void people() {
+    sql.update("delete from account");
+    for (Role role : Role.values()) {
+      assertThat(
+              accounts.add(
+                  role.name().toLowerCase(java.util.Locale.ROOT), "Some One", role, PASSWORD))
+          .isEmpty();
+    }
+    claim =
+        book.receive(
+            new Arrival(
+                "Tove Halloran",
+                "",
+                "",
+                "Fenrow",
+                "Tern 5",
+                "",
+                MachineKind.TOWER,
+                "tea on <b>it</b>",
+                Optional.empty(),
+                Set.of(),
+                Set.of(Mark.LIQUID),
+                "",
+                "unknown",
+                false,
+                true,
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty()),
+            "technician");
+  }
+
+  private Visitor as(Role role) {
+    return new Visitor(port).signedIn(role.name().toLowerCase(java.util.Locale.ROOT), PASSWORD);
+  }
+
+  @Test
+  void nobodySeesATicketWithoutSigningIn() {
+    Visitor.Reply reply = new Visitor(port).get("/tickets/" + claim + "/find");
+    assertThat(reply.status()).isEqualTo(302);
+    assertThat(reply.location()).isEqualTo("/sign-in");
+    assertThat(new Visitor(port).get("/today", "HX-Request", "true").status()).isEqualTo(401);
+  }
+
+  @Test
+  void pagesCarryTheirProtection() {
+    var headers = as(Role.OWNER).get("/today").raw().headers();
+    assertThat(headers.firstValue("content-security-policy").orElse(""))
+        .contains("default-src 'none'", "script-src 'self'", "frame-ancestors 'none'")
+        .doesNotContain("unsafe");
+    assertThat(headers.firstValue("x-content-type-options")).contains("nosniff");
+    assertThat(headers.firstValue("cache-control").orElse("")).contains("no-store");
+    String cookies =
+        String.join(";", new Visitor(port).get("/sign-in").raw().headers().allValues("set-cookie"));
+    assertThat(cookies).contains("SameSite");
+  }
+
+  @Test
+  void noPageHoldsScriptOrStyleOfItsOwnAndTypedTextIsEscaped() {
+    Visitor owner = as(Role.OWNER);
+    for (String path :
+        new String[] {
+          "/today",
+          "/tickets",
+          "/arrival",
+          "/settings",
+          "/tickets/import",
+          "/tickets/" + claim + "/find",
+          "/tickets/" + claim + "/arrival",
+          "/tickets/" + claim + "/measure",
+          "/tickets/" + claim + "/prove",
+          "/tickets/" + claim + "/hand-back",
+          "/tickets/" + claim + "/sheet",
+          "/tickets/" + claim + "/tag"
+        }) {
+      Visitor.Reply reply = owner.get(path);
+      assertThat(reply.status()).as(path).isEqualTo(200);
+      assertThat(reply.page().select("script:not([src]), style, [style], [onclick], [onload]"))
+          .as(path)
+          .isEmpty();
+      assertThat(reply.page().select("b").eachText()).as(path).doesNotContain("it");
+    }
+    assertThat(owner.get("/tickets/" + claim + "/find").text()).contains("tea on <b>it</b>");
+  }
+
+  @Test
+  void aFormWithoutItsTokenChangesNothing() {
+    Visitor technician = as(Role.TECHNICIAN);
+    int before = book.open(claim).lastSeq();
+    assertThat(
+            technician
+                .postWithToken("/tickets/" + claim + "/log", Map.of("text", "forged"), "made-up")
+                .status())
+        .isEqualTo(403);
+    assertThat(book.open(claim).lastSeq()).isEqualTo(before);
+  }
+
+  @Test
+  void fiveWrongPasswordsCloseAnAccountForAWhile() {
+    for (int i = 0; i < 5; i++) {
+      assertThat(
+              new Visitor(port)
+                  .post("/sign-in", Map.of("username", "counter", "password", "wrong" + i))
+                  .location())
+          .isEqualTo("/sign-in?wrong");
+    }
+    assertThat(
+            new Visitor(port)
+                .post("/sign-in", Map.of("username", "counter", "password", PASSWORD))
+                .location())
+        .isEqualTo("/sign-in?locked");
+    assertThat(new Visitor(port).get("/sign-in?locked").text())
+        .contains("Too many wrong passwords");
+    assertThat(accounts.people())
+        .filteredOn(Accounts.Person::locked)
+        .extracting(Accounts.Person::login)
+        .containsExactly("counter");
+    sql.update(
+        "update account set locked_until = now() - interval '1 second' where login = 'counter'");
+    assertThat(
+            new Visitor(port)
+                .post("/sign-in", Map.of("username", "counter", "password", PASSWORD))
+                .location())
+        .isEqualTo("/today");
+  }
+
+  @Test
+  void everyRoleHasItsLimits() {
+    Map<String, String> answer = Map.of("check", "how-far", "outcome", "dead", "seen", "99");
+    assertThat(as(Role.COUNTER).post("/tickets/" + claim + "/find/answer", answer).status())
+        .isEqualTo(403);
+    assertThat(as(Role.APPRENTICE).post("/tickets/" + claim + "/find/answer", answer).status())
+        .isEqualTo(302);
+    assertThat(as(Role.APPRENTICE).post("/tickets/" + claim + "/hand-back", Map.of()).status())
+        .isEqualTo(403);
+    Map<String, String> lift = Map.of("mark", "liquid", "reason", "dry", "seen", "99");
+    assertThat(as(Role.APPRENTICE).post("/tickets/" + claim + "/find/lift", lift).status())
+        .isBetween(400, 499);
+    assertThat(book.open(claim).log()).noneMatch(line -> line.text().contains("dry"));
+    for (Role role : new Role[] {Role.TECHNICIAN, Role.COUNTER, Role.APPRENTICE}) {
+      assertThat(as(role).get("/settings").status()).as(role.name()).isEqualTo(403);
+    }
+    assertThat(as(Role.OWNER).get("/settings").status()).isEqualTo(200);
+  }
+
+  @Test
+  void theFirstOwnerNeedsTheCodeFromTheTerminal() {
+    sql.update("delete from account");
+    Visitor somebody = new Visitor(port);
+    assertThat(somebody.get("/sign-in").location()).isEqualTo("/first-owner");
+    Map<String, String> wrong =
+        Map.of("code", "GUESS", "login", "boss", "name", "The Boss", "password", PASSWORD);
+    assertThat(somebody.post("/first-owner", wrong).text()).contains("The code is not the one");
+    assertThat(accounts.nobodyYet()).isTrue();
+    String code = String.valueOf(ReflectionTestUtils.getField(firstOwner, "code"));
+    Map<String, String> weak =
+        Map.of("code", code, "login", "boss", "name", "The Boss", "password", "short");
+    assertThat(somebody.post("/first-owner", weak).text())
+        .contains("A password has 10 to 72 letters");
+    Map<String, String> right =
+        Map.of("code", code, "login", "boss", "name", "The Boss", "password", PASSWORD);
+    assertThat(somebody.post("/first-owner", right).location()).isEqualTo("/sign-in");
+    assertThat(
+            new Visitor(port)
+                .post("/sign-in", Map.of("username", "Boss", "password", PASSWORD))
+                .location())
+        .isEqualTo("/today");
+    assertThat(new Visitor(port).get("/first-owner").location()).isEqualTo("/sign-in");
+  }
+
+  @Test
+  void signingOutEndsTheSession() {
+    Visitor owner = as(Role.OWNER);
+    assertThat(owner.get("/today").status()).isEqualTo(200);
+    owner.post("/sign-out", Map.of());
+    assertThat(owner.get("/today").location()).isEqualTo("/sign-in");
+  }
+}
