@@ -159,6 +159,8 @@
   });
 
   function arrive() {
+    const line = $("#log-line");
+    if (line && line === document.activeElement && !line.value) line.blur(); // the keys work again
     seen();
     draft();
     draftDone();

@@ -40,12 +40,8 @@ class Trouble {
   ModelAndView database(
       RuntimeException broken, HttpServletRequest request, HttpServletResponse response) {
     LOG.error("database trouble at {}", request.getRequestURI(), broken);
-    return page(
-        HttpStatus.SERVICE_UNAVAILABLE,
-        "The record is out of reach",
-        "The database did not answer. What was saved before is safe; this last step was not saved.",
-        "Wait a moment, go back and send it again; what you typed is still in the page.",
-        response);
+    response.setStatus(HttpStatus.SERVICE_UNAVAILABLE.value());
+    return new ModelAndView("house/trouble", RecordAway.WORDS);
   }
 
   @ExceptionHandler(MaxUploadSizeExceededException.class)

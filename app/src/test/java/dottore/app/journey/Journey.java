@@ -80,7 +80,11 @@ abstract class Journey {
 
   /** Another window of somebody else. */
   Page another(String login, String password) {
-    BrowserContext other = BROWSER.newContext(options().setBaseURL("http://127.0.0.1:" + port));
+    return another(login, password, options());
+  }
+
+  Page another(String login, String password, Browser.NewContextOptions options) {
+    BrowserContext other = BROWSER.newContext(options.setBaseURL("http://127.0.0.1:" + port));
     Page theirs = other.newPage();
     signIn(theirs, login, password);
     return theirs;

@@ -1,0 +1,250 @@
+package dottore.app.journey;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.FilePayload;
+import dottore.core.format.SmbiosDumps;
+import dottore.core.format.SmbiosDumps.Module;
+import java.util.List;
+import java.util.regex.Pattern;
+import org.junit.jupiter.api.Test;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.jdbc.core.JdbcTemplate;
+
+/** What happens at a busy bench: keys, two pairs of hands, a tablet that fell asleep. */
+class BenchJourneyTest extends Journey {
+  @Autowired JdbcTemplate sql;
+
+  private String onFind(String customer, String told, String... ticks) {
+    String claim = takeIn(customer, "", "black screen after new memory", told, ticks);
+    page.navigate("/tickets/" + claim + "/find");
+    return claim;
+  }
+
+  private void press(String key) {
+    page.waitForResponse(response -> response.status() == 200, () -> page.keyboard().press(key));
+    page.waitForFunction("() => !document.body.classList.contains('busy')");
+  }
+
+  private Locator log() {
+    return page.locator("aside .log li");
+  }
+
+  @Test
+  void everythingIsReachedByKeys() {
+    signIn("runa", RUNA);
+    onFind("Keyla Brandt", "memory", "memory-changed");
+    int before = log().count();
+    press("1");
+    assertThat(log()).hasCount(before + 1);
+    press("u");
+    assertThat(log().first()).containsText("Taken back");
+    page.keyboard().press("l");
+    page.keyboard().type("smells of nothing, looks new");
+    press("Enter");
+    assertThat(log().first()).containsText("smells of nothing, looks new");
+    press("t");
+    assertThat(page.locator("[data-key=t]")).hasText("■");
+    page.keyboard().press("?");
+    assertThat(page.locator("dialog.keys")).isVisible();
+    assertThat(page.locator("dialog.keys")).containsText("undo");
+    page.keyboard().press("Escape");
+    page.keyboard().press("g");
+    press("t");
+    page.waitForURL("**/today");
+    page.keyboard().press("/");
+    page.waitForURL("**/tickets*");
+    assertThat(page.locator("[data-search]")).isFocused();
+  }
+
+  @Test
+  void anEarlierAnswerIsCorrectedAndEverythingIsComputedAgain() {
+    signIn("runa", RUNA);
+    onFind("Corin Abelard", "memory", "memory-changed");
+    assertThat(page.locator(".suspect").first()).containsText("Module not fully seated");
+    String before = page.locator(".suspect").first().innerText();
+    page.getByText("Answers given, and correcting them").click();
+    Locator told = page.locator("#given form").first();
+    told.locator("select").selectOption("no-device");
+    send(told.locator("button"));
+    assertThat(log().first()).containsText("Corrected");
+    assertThat(page.locator(".suspect").first().innerText()).isNotEqualTo(before);
+    assertThat(page.locator(".bootline")).containsText("stops here");
+  }
+
+  @Test
+  void severalThingsSeenInAnyOrderAreRecordedTogether() {
+    signIn("runa", RUNA);
+    String claim = onFind("Sefa Lindqual", "dark");
+    page.locator("#record-box").fill("board lights");
+    send(button("Find steps"));
+    page.locator("#record input[name='check.board-light'][value=memory]").check();
+    send(button("Record what is marked"));
+    assertThat(log().first()).containsText("Read the board's start lights: Memory");
+    page.locator("#record-box").fill("zzqx");
+    send(button("Find steps"));
+    assertThat(page.locator("#record")).containsText("No step has these words");
+    assertThat(page).hasURL(Pattern.compile(".*" + claim + ".*"));
+  }
+
+  @Test
+  void whatIsTypedAtTheCounterIsKept() {
+    signIn("pia", PIA);
+    page.navigate("/arrival");
+    page.waitForResponse(
+        "**/arrival/draft", () -> page.locator("[name=customer]").pressSequentially("Half Way"));
+    page.reload();
+    assertThat(page.locator("[name=customer]")).hasValue("Half Way");
+    send(button("Take it in"));
+    assertThat(page.locator("[role=alert]").first()).containsText("Not taken in yet");
+    assertThat(page.locator("[name=customer]")).hasValue("Half Way");
+    Page elsewhere = another("pia", PIA);
+    elsewhere.navigate("/arrival");
+    assertThat(elsewhere.locator("[name=customer]")).hasValue("Half Way");
+    elsewhere.locator("button:has-text('Start empty')").click();
+    assertThat(elsewhere.locator("[name=customer]")).hasValue("");
+  }
+
+  @Test
+  void aCustomerAndAMachineAreFoundAgainWhileTyping() {
+    signIn("pia", PIA);
+    takeIn("Wendeline Marsh", "FT5-AGAIN-77", "slow", "degraded");
+    page.navigate("/arrival");
+    page.locator("[name=customer]").pressSequentially("Wendel");
+    page.locator("#customer-hits button").first().click();
+    assertThat(page.locator("[name=customer]")).hasValue("Wendeline Marsh");
+    page.locator("[name=serial]").pressSequentially("ft5-ag");
+    page.locator("#machine-hits button").first().click();
+    assertThat(page.locator("[name=serial]")).hasValue("FT5-AGAIN-77");
+    assertThat(page.locator("[name=maker]")).hasValue("Fenrow");
+  }
+
+  @Test
+  void twoHandsOnOneTicketSeeEachOther() {
+    signIn("runa", RUNA);
+    String claim = onFind("Doria Pell", "memory", "memory-changed");
+    Page theirs = another("ivo", IVO);
+    theirs.navigate("/tickets/" + claim + "/find");
+    send(page.locator(".donext button[name=outcome]").nth(0));
+    theirs.locator(".donext button[name=outcome]").nth(1).click();
+    assertThat(theirs.locator("[role=alert]").first()).containsText("runa recorded meanwhile");
+    assertThat(theirs.locator("[role=alert]").first()).containsText("Yours is not recorded yet");
+    theirs.locator("[role=alert] button").first().click();
+    assertThat(theirs.locator("aside .log li").first()).containsText("Corrected");
+  }
+
+  @Test
+  void aSessionThatEndedLosesNothing() {
+    signIn("runa", RUNA);
+    String claim = onFind("Nessa Orlin", "memory");
+    page.locator("#log-line").fill("a line of some length");
+    sql.update("delete from spring_session");
+    page.locator("#log-line").press("Enter");
+    assertThat(page.locator("#banner")).containsText("Signed out");
+    assertThat(page.locator("#log-line")).hasValue("a line of some length");
+    Page again = context.newPage();
+    again.navigate("/sign-in");
+    again.getByLabel("Name").fill("runa");
+    again.getByLabel("Password").fill(RUNA);
+    again.locator("button[type=submit]").click();
+    again.waitForURL("**/today");
+    press("Enter");
+    assertThat(log().first()).containsText("a line of some length");
+    assertThat(page).hasURL(Pattern.compile(".*" + claim + ".*"));
+  }
+
+  @Test
+  void aDumpFillsThePassportAndAnswersByItself() {
+    signIn("runa", RUNA);
+    String claim = onFind("Ulric Bane", "degraded", "memory-changed");
+    page.navigate("/tickets/" + claim + "/measure");
+    isAccessible();
+    byte[] dump =
+        SmbiosDumps.machine(
+                "Halden H6",
+                List.of(new Module("A1", 16384, 3600, 2400), new Module("B1", 0, 0, 0)))
+            .with64BitEntry();
+    page.locator("[name=fittedGib]").fill("32");
+    page.locator("[name=fittedModules]").fill("2");
+    page.locator("[name=dump]")
+        .setInputFiles(new FilePayload("dump.bin", "application/octet-stream", dump));
+    send(button("Read it"));
+    assertThat(page.locator("main")).containsText("16 GiB shown, 32 GiB fitted");
+    assertThat(page.locator("main")).containsText("Halden H6");
+    assertThat(page.locator("main")).containsText("2400");
+    isAccessible();
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator("#given")).containsText("memory");
+
+    page.navigate("/tickets/" + claim + "/measure");
+    page.locator("[name=dump]")
+        .setInputFiles(
+            new FilePayload(
+                "note.txt",
+                "text/plain",
+                "not a dump".getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+    send(button("Read it"));
+    assertThat(page.locator("[role=alert]").first()).isVisible();
+    assertThat(page.locator("main")).containsText("Halden H6");
+  }
+
+  @Test
+  void theHandsClockRunsOnAfterAReload() {
+    signIn("runa", RUNA);
+    onFind("Tavish Crome", "memory");
+    press("t");
+    page.reload();
+    assertThat(page.locator("[data-key=t]")).hasText("■");
+    press("t");
+    assertThat(page.locator("[data-key=t]")).hasText("▶");
+  }
+
+  @Test
+  void aTicketGoesOutAsABundleAndComesBack() {
+    signIn("orsolya", ORSOLYA);
+    String claim = onFind("Petra Voss", "memory", "memory-changed");
+    page.navigate("/tickets/" + claim + "/arrival");
+    var bundle = page.waitForDownload(() -> page.getByText("Export bundle").click());
+    page.navigate("/tickets/import");
+    isAccessible();
+    page.locator("[name=bundle]").setInputFiles(bundle.path());
+    button("Import").click();
+    page.waitForURL(Pattern.compile(".*/arrival$"));
+    assertThat(page.locator(".claim")).not().hasText(claim);
+    assertThat(page.locator("[name=customer]")).hasValue("Petra Voss");
+    page.navigate("/tickets/import");
+    page.locator("[name=bundle]")
+        .setInputFiles(
+            new FilePayload(
+                "b.json",
+                "application/json",
+                "{\"format\": 1}".getBytes(java.nio.charset.StandardCharsets.UTF_8)));
+    send(button("Import"));
+    assertThat(page.locator("main")).containsText("claim");
+    assertThat(page.locator("main")).containsText("Nothing was changed");
+  }
+
+  @Test
+  void anOwnerAddsAPersonAndAWrongPageIsSaidPlainly() {
+    signIn("orsolya", ORSOLYA);
+    page.navigate("/settings");
+    isAccessible();
+    page.locator("[name=login]").fill("runa");
+    page.locator("[name=name]").fill("Wim Aldous");
+    page.locator("[name=password]").fill("sand-and-salt-water");
+    send(button("Add"));
+    assertThat(page.locator("[role=alert]").first())
+        .containsText("Somebody already signs in as runa");
+    assertThat(page.locator("[name=name]")).hasValue("Wim Aldous");
+    page.locator("[name=login]").fill("wim");
+    page.locator("[name=password]").fill("sand-and-salt-water");
+    send(button("Add"));
+    assertThat(page.locator(".grid-table").first()).containsText("Wim Aldous");
+    page.navigate("/tickets/B9-999-9/find");
+    assertThat(page.locator("main")).containsText("There is no ticket with the claim number");
+    isAccessible();
+  }
+}

@@ -1,0 +1,51 @@
+package dottore.app.journey;
+
+import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.Page;
+import com.microsoft.playwright.options.ColorScheme;
+import java.nio.file.Path;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+
+/** Retakes the pictures of the documentation from a fresh demo shop. */
+@EnabledIfSystemProperty(named = "dottore.shots", matches = "true")
+class Screenshots extends Journey {
+  private static final Path FOLDER = Path.of("..", "docs", "screenshots");
+
+  private void take(Page of, String name) {
+    of.waitForFunction("() => document.fonts.ready.then(() => true)");
+    of.screenshot(new Page.ScreenshotOptions().setPath(FOLDER.resolve(name + ".png")));
+  }
+
+  private void take(String path, String name) {
+    page.navigate(path);
+    take(page, name);
+  }
+
+  /** The tickets of a customer, the newest first. */
+  private String ticketOf(String customer) {
+    page.navigate("/tickets?q=" + customer);
+    String address =
+        page.locator("main a[href^='/tickets/']:not([href*=import])").first().getAttribute("href");
+    return address.replaceAll("^(/tickets/[^/]+).*", "$1");
+  }
+
+  @Test
+  void ofEveryMainView() {
+    signIn("runa", RUNA);
+    take("/today", "today");
+    take("/tickets", "tickets");
+    take("/arrival", "arrival");
+    String oskar = ticketOf("Oskar");
+    take(oskar + "/find", "find");
+    take(ticketOf("Tamsin") + "/find", "find-stopped");
+    String mirel = ticketOf("Mirel");
+    take(mirel + "/hand-back", "hand-back");
+
+    Browser.NewContextOptions dim =
+        new Browser.NewContextOptions().setViewportSize(820, 1180).setColorScheme(ColorScheme.DARK);
+    Page tablet = another("runa", RUNA, dim);
+    tablet.navigate(oskar + "/find");
+    take(tablet, "find-tablet-dark");
+  }
+}
