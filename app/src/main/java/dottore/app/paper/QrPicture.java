@@ -3,55 +3,49 @@ package dottore.app.paper;
 import com.google.zxing.BarcodeFormat;
 import com.google.zxing.EncodeHintType;
 import com.google.zxing.WriterException;
+import com.google.zxing.client.j2se.MatrixToImageWriter;
 import com.google.zxing.common.BitMatrix;
 import com.google.zxing.qrcode.QRCodeWriter;
 import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
-import java.util.ArrayList;
-import java.util.List;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.util.Base64;
 import java.util.Map;
 
-/**
- * A QR code as runs of dark cells, for a template to draw.
- *
- * @param size cells on a side, quiet zone included
- */
-public record QrPicture(int size, List<Run> runs) {
+/** A QR code as a picture that pages and printed sheets can hold. */
+public final class QrPicture {
+  private static final int SIDE = 360;
   private static final int QUIET = 2;
 
-  /** Dark cells beside each other in one row. */
-  public record Run(int x, int y, int width) {}
+  private QrPicture() {}
 
-  /** The code of a short text, readable with a quarter of it worn off. */
-  public static QrPicture of(String text) {
-    BitMatrix bits;
+  /**
+   * The code of a short text as the address of a PNG, readable with a quarter of it worn off.
+   *
+   * @throws IllegalArgumentException if the text is too long for a code
+   */
+  public static String of(String text) {
     try {
-      bits =
+      BitMatrix bits =
           new QRCodeWriter()
               .encode(
                   text,
                   BarcodeFormat.QR_CODE,
-                  0,
-                  0,
+                  SIDE,
+                  SIDE,
                   Map.of(
                       EncodeHintType.MARGIN,
                       QUIET,
                       EncodeHintType.ERROR_CORRECTION,
                       ErrorCorrectionLevel.Q));
+      ByteArrayOutputStream png = new ByteArrayOutputStream();
+      MatrixToImageWriter.writeToStream(bits, "PNG", png);
+      return "data:image/png;base64," + Base64.getEncoder().encodeToString(png.toByteArray());
     } catch (WriterException tooLong) {
       throw new IllegalArgumentException("too long for a QR code: " + text, tooLong);
+    } catch (IOException broken) {
+      throw new UncheckedIOException(broken);
     }
-    List<Run> runs = new ArrayList<>();
-    for (int y = 0; y < bits.getHeight(); y++) {
-      for (int x = 0; x < bits.getWidth(); x++) {
-        int start = x;
-        while (x < bits.getWidth() && bits.get(x, y)) {
-          x++;
-        }
-        if (x > start) {
-          runs.add(new Run(start, y, x - start));
-        }
-      }
-    }
-    return new QrPicture(bits.getWidth(), runs);
   }
 }
