@@ -47,7 +47,7 @@ class Security {
                     .hasAnyRole("OWNER", "TECHNICIAN")
                     .requestMatchers(HttpMethod.POST, "/tickets/*/find/**", "/tickets/*/measure/**")
                     .hasAnyRole("OWNER", "TECHNICIAN", "APPRENTICE")
-                    .requestMatchers(HttpMethod.POST, "/tickets/*/hand-back")
+                    .requestMatchers(HttpMethod.POST, "/tickets/*/hand-back", "/tickets/*/return")
                     .hasAnyRole("OWNER", "TECHNICIAN", "COUNTER")
                     .anyRequest()
                     .authenticated())

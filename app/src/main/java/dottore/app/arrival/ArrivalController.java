@@ -3,12 +3,14 @@ package dottore.app.arrival;
 import dottore.app.paper.Paper;
 import dottore.app.paper.QrPicture;
 import dottore.app.shop.Shop;
+import dottore.app.ticket.Counter;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketPage;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
+import dottore.core.casebook.Repair;
 import dottore.core.machine.MachineKind;
 import java.security.Principal;
 import java.time.LocalDate;
@@ -19,6 +21,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -36,13 +39,16 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 @Controller
 class ArrivalController {
   private final TicketBook book;
+  private final Counter counter;
   private final Drafts drafts;
   private final Shop shop;
   private final TicketPage page;
   private final Paper paper;
 
-  ArrivalController(TicketBook book, Drafts drafts, Shop shop, TicketPage page, Paper paper) {
+  ArrivalController(
+      TicketBook book, Counter counter, Drafts drafts, Shop shop, TicketPage page, Paper paper) {
     this.book = book;
+    this.counter = counter;
     this.drafts = drafts;
     this.shop = shop;
     this.page = page;
@@ -91,7 +97,7 @@ class ArrivalController {
       model.addAttribute("fresh", false);
       return "arrival/new";
     }
-    String claim = book.receive(form.arrival(shop.today(), zone()), who.getName());
+    String claim = counter.receive(form.arrival(shop.today(), zone()), who.getName());
     drafts.drop(who.getName());
     return "redirect:/tickets/" + claim + "/arrival";
   }
@@ -110,13 +116,13 @@ class ArrivalController {
 
   @GetMapping("/arrival/customers")
   String customers(@RequestParam(defaultValue = "") String customer, Model model) {
-    model.addAttribute("people", book.customersLike(customer));
+    model.addAttribute("people", counter.customersLike(customer));
     return "arrival/hits :: customers";
   }
 
   @GetMapping("/arrival/machines")
   String machines(@RequestParam(defaultValue = "") String serial, Model model) {
-    model.addAttribute("machines", book.machinesLike(serial));
+    model.addAttribute("machines", counter.machinesLike(serial));
     return "arrival/hits :: machines";
   }
 
@@ -177,7 +183,7 @@ class ArrivalController {
     Map<String, String> faults = form.faults(zone());
     if (faults.isEmpty()) {
       try {
-        book.change(claim, version, form.arrival(shop.today(), zone()), who.getName());
+        counter.change(claim, version, form.arrival(shop.today(), zone()), who.getName());
         return "redirect:/tickets/" + claim + "/arrival";
       } catch (ObjectOptimisticLockingFailureException clash) {
         model.addAttribute(
@@ -191,18 +197,28 @@ class ArrivalController {
     return "arrival/ticket";
   }
 
-  /** Warranty runs: the machine goes back to the seller, with what is known written down. */
+  /**
+   * Warranty runs: the machine goes back to the seller, with what is known written down. What was
+   * borrowed from it goes with it, so that the gate of Hand back comes first.
+   */
   @PostMapping("/tickets/{claim}/return")
   String sendBack(@PathVariable String claim, Principal who) {
     TicketFile file = book.open(claim);
-    book.close(
-        claim,
-        List.of(),
-        Map.of("wrong", file.complaint(), "done", "Nothing was opened or changed here."),
-        true,
-        "Sent back to the seller under warranty",
-        who.getName(),
-        shop.now());
+    if (file.owed().isEmpty()) {
+      String done =
+          file.answers().stream()
+              .flatMap(line -> book.casebook().repair(line.get("repair")).stream())
+              .map(Repair::name)
+              .collect(Collectors.joining("\n"));
+      book.close(
+          claim,
+          List.of(),
+          Map.of("wrong", file.complaint(), "done", done),
+          true,
+          "Sent back to the seller under warranty",
+          who.getName(),
+          shop.now());
+    }
     return "redirect:/tickets/" + claim + "/hand-back";
   }
 

@@ -5,6 +5,7 @@ import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import dottore.app.ticket.Arrival;
+import dottore.app.ticket.Counter;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.Owed;
@@ -35,11 +36,13 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 class TicketBundles {
   private final TicketBook book;
+  private final Counter counter;
   private final ObjectMapper json;
   private final Schemas schema = Schemas.load(Schemas.TICKET);
 
-  TicketBundles(TicketBook book, ObjectMapper json) {
+  TicketBundles(TicketBook book, Counter counter, ObjectMapper json) {
     this.book = book;
+    this.counter = counter;
     this.json = json;
   }
 
@@ -125,12 +128,12 @@ class TicketBundles {
       times.add(moment(entry.get("at").asText()));
       writers.add(entry.get("who").asText());
     }
-    TicketBook.Imported imported =
-        new TicketBook.Imported(
+    Counter.Imported imported =
+        new Counter.Imported(
             arrival, moment(arrived.get("received").asText()), lines, times, writers);
-    String claim = book.take(imported);
+    String claim = counter.take(imported);
     for (JsonNode thing : root.path("borrowed")) {
-      book.owedFromElsewhere(
+      counter.owedFromElsewhere(
           claim,
           thing.get("what").asText(),
           thing.path("place").asText(""),

@@ -7,10 +7,12 @@ import dottore.app.account.Accounts;
 import dottore.app.account.Role;
 import dottore.app.shop.Shop;
 import dottore.app.ticket.Arrival;
+import dottore.app.ticket.Counter;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.Owed;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
+import dottore.app.ticket.TicketSide;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Context;
@@ -94,13 +96,23 @@ class DemoShop implements SmartLifecycle {
   }
 
   private final TicketBook book;
+  private final TicketSide side;
+  private final Counter counter;
   private final Accounts accounts;
   private final Shop shop;
   private final Environment environment;
   private volatile boolean open;
 
-  DemoShop(TicketBook book, Accounts accounts, Shop shop, Environment environment) {
+  DemoShop(
+      TicketBook book,
+      TicketSide side,
+      Counter counter,
+      Accounts accounts,
+      Shop shop,
+      Environment environment) {
     this.book = book;
+    this.side = side;
+    this.counter = counter;
     this.accounts = accounts;
     this.shop = shop;
     this.environment = environment;
@@ -168,12 +180,12 @@ class DemoShop implements SmartLifecycle {
 
   private void tell(Story story) {
     Instant at = arrivalOf(story);
-    String claim = book.receive(arrival(story), TECHNICIAN, at);
+    String claim = counter.receive(arrival(story), TECHNICIAN, at);
     Instant now = at.plus(Duration.ofMinutes(6));
     long pace = Math.max(2, story.minutes() / Math.max(1, story.steps().size()));
     if (story.minutes() > 0) {
       Instant from = now.minus(Duration.ofMinutes(1));
-      book.worked(claim, from, Duration.ofMinutes(story.minutes()), TECHNICIAN);
+      side.worked(claim, from, Duration.ofMinutes(story.minutes()), TECHNICIAN);
     }
     for (String step : story.steps()) {
       book.record(claim, book.open(claim).lastSeq(), List.of(line(step)), TECHNICIAN, now);
@@ -181,7 +193,7 @@ class DemoShop implements SmartLifecycle {
     }
     if (story.clock() != null) {
       Clock clock = story.clock();
-      book.startClock(
+      side.startClock(
           claim,
           clock.label(),
           Duration.ofMinutes(clock.minutes()),
@@ -189,7 +201,7 @@ class DemoShop implements SmartLifecycle {
           shop.now().minus(Duration.ofMinutes(clock.ago())));
     }
     if (story.waits() != null) {
-      book.waitFor(claim, story.waits().whom(), story.waits().why(), TECHNICIAN);
+      side.waitFor(claim, story.waits().whom(), story.waits().why(), TECHNICIAN);
     }
     if (!story.onTheBench()) {
       close(claim, story, now);
@@ -253,7 +265,7 @@ class DemoShop implements SmartLifecycle {
 
   private void close(String claim, Story story, Instant at) {
     for (Owed owed : book.open(claim).owed()) {
-      book.putBack(claim, owed.id(), TECHNICIAN, at);
+      side.putBack(claim, owed.id(), TECHNICIAN, at);
     }
     TicketFile file = book.open(claim);
     Assessment assessment = book.assess(file);

@@ -26,6 +26,16 @@ class Trouble {
     return page(HttpStatus.NOT_FOUND, "Not here", what, "Search for it under Tickets.", response);
   }
 
+  @ExceptionHandler(TooLate.class)
+  ModelAndView tooLate(TooLate late, HttpServletResponse response) {
+    return page(
+        HttpStatus.CONFLICT,
+        "Too late",
+        late.getMessage(),
+        "Open the ticket again to see how it stands.",
+        response);
+  }
+
   @ExceptionHandler(OptimisticLockingFailureException.class)
   ModelAndView clash(OptimisticLockingFailureException clash, HttpServletResponse response) {
     return page(

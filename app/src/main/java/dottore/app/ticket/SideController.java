@@ -17,9 +17,11 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/tickets/{claim}")
 class SideController {
   private final TicketBook book;
+  private final TicketSide side;
 
-  SideController(TicketBook book) {
+  SideController(TicketBook book, TicketSide side) {
     this.book = book;
+    this.side = side;
   }
 
   @PostMapping("/log")
@@ -47,7 +49,7 @@ class SideController {
       Principal who,
       HttpServletRequest request) {
     if (!what.isBlank()) {
-      book.borrow(claim, shortened(what), shortened(place), who.getName());
+      side.borrow(claim, shortened(what), shortened(place), who.getName());
     }
     return back(claim, request);
   }
@@ -58,7 +60,7 @@ class SideController {
       @PathVariable long item,
       Principal who,
       HttpServletRequest request) {
-    book.putBack(claim, item, who.getName());
+    side.putBack(claim, item, who.getName());
     return back(claim, request);
   }
 
@@ -70,7 +72,7 @@ class SideController {
       Principal who,
       HttpServletRequest request) {
     int bounded = Math.min(Math.max(1, minutes), 7 * 24 * 60);
-    book.startClock(claim, shortened(label), Duration.ofMinutes(bounded), who.getName());
+    side.startClock(claim, shortened(label), Duration.ofMinutes(bounded), who.getName());
     return back(claim, request);
   }
 
@@ -80,13 +82,13 @@ class SideController {
       @PathVariable long clock,
       Principal who,
       HttpServletRequest request) {
-    book.stopClock(claim, clock, who.getName());
+    side.stopClock(claim, clock, who.getName());
     return back(claim, request);
   }
 
   @PostMapping("/clocks/hands")
   String hands(@PathVariable String claim, Principal who, HttpServletRequest request) {
-    book.toggleHands(claim, who.getName());
+    side.toggleHands(claim, who.getName());
     return back(claim, request);
   }
 
@@ -98,7 +100,7 @@ class SideController {
       Principal who,
       HttpServletRequest request) {
     if (List.of("nobody", "customer", "part").contains(whom)) {
-      book.waitFor(claim, whom, shortened(why), who.getName());
+      side.waitFor(claim, whom, shortened(why), who.getName());
     }
     return back(claim, request);
   }

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dottore.app.Visitor;
 import dottore.app.ticket.Arrival;
+import dottore.app.ticket.Counter;
 import dottore.app.ticket.TicketBook;
 import dottore.core.casebook.Mark;
 import dottore.core.machine.MachineKind;
@@ -27,6 +28,7 @@ class SignInTest {
   @Autowired Accounts accounts;
   @Autowired FirstOwner firstOwner;
   @Autowired TicketBook book;
+  @Autowired Counter counter;
   @Autowired JdbcTemplate sql;
 
   private String claim = "";
@@ -41,7 +43,7 @@ class SignInTest {
           .isEmpty();
     }
     claim =
-        book.receive(
+        counter.receive(
             new Arrival(
                 "Tove Halloran",
                 "",

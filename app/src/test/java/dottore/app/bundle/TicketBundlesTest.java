@@ -10,9 +10,11 @@ import com.fasterxml.jackson.databind.node.JsonNodeFactory;
 import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.sun.management.ThreadMXBean;
 import dottore.app.ticket.Arrival;
+import dottore.app.ticket.Counter;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
+import dottore.app.ticket.TicketSide;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Stage;
@@ -44,6 +46,8 @@ class TicketBundlesTest {
 
   @Autowired TicketBundles bundles;
   @Autowired TicketBook book;
+  @Autowired TicketSide side;
+  @Autowired Counter counter;
   @Autowired ObjectMapper json;
   @Autowired JdbcTemplate sql;
 
@@ -51,7 +55,7 @@ class TicketBundlesTest {
 
   private String aTicket() {
     String claim =
-        book.receive(
+        counter.receive(
             new Arrival(
                 "Brisa Tolland",
                 "555-0144",
@@ -76,7 +80,7 @@ class TicketBundlesTest {
     write(claim, NewLine.reading(casebook.check("single-module-start").orElseThrow(), "starts"));
     write(claim, NewLine.tried(casebook.repair("reseat-memory").orElseThrow(), Event.Result.WORKS));
     write(claim, NewLine.reading(casebook.check("how-far").orElseThrow(), "works"));
-    book.putBack(claim, book.open(claim).owed().get(0).id(), "runa");
+    side.putBack(claim, book.open(claim).owed().get(0).id(), "runa");
     book.close(
         claim,
         List.of("memory-unseated"),

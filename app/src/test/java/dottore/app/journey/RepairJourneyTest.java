@@ -110,4 +110,32 @@ class RepairJourneyTest extends Journey {
     assertThat(page.locator(".donext")).hasCount(1);
     assertThat(page.locator("aside .log")).containsText("only the desk was wet");
   }
+
+  @Test
+  void aMachineUnderWarrantyGoesBackToTheSellerWithEverythingItCameWith() {
+    signIn("pia", PIA);
+    page.navigate("/arrival");
+    String nextYear = java.time.LocalDate.now().plusYears(1).toString();
+    page.locator("[name=warrantyUntil]").fill(nextYear);
+    page.locator("[name=warrantyUntil]").dispatchEvent("change");
+    assertThat(page.locator("#warranty-note")).containsText("it goes back to the seller first");
+    page.locator("[name=customer]").fill("Lisbet Orne");
+    page.locator("[name=complaint]").fill("will not start, bought in spring");
+    page.locator("[name=told][value=dead]").check();
+    button("Take it in").click();
+    page.waitForURL("**/tickets/*/**");
+    String claim = page.locator(".claim").textContent().strip();
+    page.getByText("Borrow something else").click();
+    page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)).fill("its power cord");
+    send(button("Add"));
+
+    page.navigate("/tickets/" + claim + "/arrival");
+    send(button("Send it back to the seller"));
+    assertThat(page.locator("main")).containsText("Still owed: its power cord");
+    send(page.locator("aside [aria-label^='Put back: ']").first());
+    page.navigate("/tickets/" + claim + "/arrival");
+    send(button("Send it back to the seller"));
+    assertThat(page.locator("main")).containsText("Sent back to the seller under warranty");
+    assertThat(page.locator("main")).containsText("Nothing was changed.");
+  }
 }

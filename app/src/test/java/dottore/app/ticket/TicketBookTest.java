@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dottore.app.shop.NotThere;
+import dottore.app.shop.TooLate;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Stage;
@@ -11,7 +12,9 @@ import dottore.core.diagnosis.Event;
 import dottore.core.diagnosis.Verdict;
 import dottore.core.machine.MachineKind;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.CountDownLatch;
@@ -30,6 +33,8 @@ import org.springframework.orm.ObjectOptimisticLockingFailureException;
 @SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
 class TicketBookTest {
   @Autowired TicketBook book;
+  @Autowired TicketSide side;
+  @Autowired Counter counter;
   @Autowired TicketSearch search;
   @Autowired JdbcTemplate sql;
 
@@ -58,7 +63,7 @@ class TicketBookTest {
   }
 
   private String received() {
-    return book.receive(arrival("Mirel Oduya", ""), "runa");
+    return counter.receive(arrival("Mirel Oduya", ""), "runa");
   }
 
   private NewLine reading(String check, String outcome) {
@@ -85,15 +90,15 @@ class TicketBookTest {
 
   @Test
   void findsCustomerAndMachineAgain() {
-    String first = book.receive(arrival("Edda Sorensby", "CS2-AGAIN"), "runa");
-    String second = book.receive(arrival("edda sorensby", "cs2-again"), "runa");
+    String first = counter.receive(arrival("Edda Sorensby", "CS2-AGAIN"), "runa");
+    String second = counter.receive(arrival("edda sorensby", "cs2-again"), "runa");
     assertThat(book.open(second).customer().id()).isEqualTo(book.open(first).customer().id());
     assertThat(book.open(second).machine().id()).isEqualTo(book.open(first).machine().id());
     assertThat(book.earlier(book.open(second)))
         .extracting(TicketFile::claim)
         .containsExactly(first);
-    assertThat(book.customersLike("edda")).hasSize(1);
-    assertThat(book.machinesLike("CS2-AG")).hasSize(1);
+    assertThat(counter.customersLike("edda")).hasSize(1);
+    assertThat(counter.machinesLike("CS2-AG")).hasSize(1);
   }
 
   @Test
@@ -114,7 +119,7 @@ class TicketBookTest {
     assertThat(book.open(claim).owed())
         .extracting(Owed::what)
         .containsExactly("the other memory modules");
-    book.putBack(claim, book.open(claim).owed().get(0).id(), "runa");
+    side.putBack(claim, book.open(claim).owed().get(0).id(), "runa");
     assertThat(book.open(claim).owed()).isEmpty();
   }
 
@@ -213,23 +218,23 @@ class TicketBookTest {
   void arrivalCanOnlyBeChangedFromItsNewestVersion() {
     String claim = received();
     int version = book.open(claim).version();
-    book.change(claim, version, arrival("Mirel Oduya-Lind", ""), "runa");
+    counter.change(claim, version, arrival("Mirel Oduya-Lind", ""), "runa");
     assertThat(book.open(claim).customer().name()).isEqualTo("Mirel Oduya-Lind");
-    assertThatThrownBy(() -> book.change(claim, version, arrival("Somebody", ""), "ivo"))
+    assertThatThrownBy(() -> counter.change(claim, version, arrival("Somebody", ""), "ivo"))
         .isInstanceOf(ObjectOptimisticLockingFailureException.class);
   }
 
   @Test
   void clocksLiveOnTheServer() {
     String claim = received();
-    book.startClock(claim, "Training", Duration.ofMinutes(10), "runa");
+    side.startClock(claim, "Training", Duration.ofMinutes(10), "runa");
     RunningTime clock = book.open(claim).runningClocks().get(0);
     assertThat(clock.left(clock.startedAt())).isEqualTo(Duration.ofMinutes(10));
-    book.toggleHands(claim, "runa");
+    side.toggleHands(claim, "runa");
     assertThat(book.open(claim).handsClock()).isPresent();
-    book.toggleHands(claim, "runa");
+    side.toggleHands(claim, "runa");
     assertThat(book.open(claim).handsClock()).isEmpty();
-    book.stopClock(claim, clock.id(), "runa");
+    side.stopClock(claim, clock.id(), "runa");
     assertThat(book.open(claim).runningClocks()).isEmpty();
   }
 
@@ -237,8 +242,8 @@ class TicketBookTest {
   void aClockOfAnotherTicketIsLeftAlone() {
     String mine = received();
     String other = received();
-    book.startClock(other, "Training", Duration.ofMinutes(10), "runa");
-    book.stopClock(mine, book.open(other).runningClocks().get(0).id(), "ivo");
+    side.startClock(other, "Training", Duration.ofMinutes(10), "runa");
+    side.stopClock(mine, book.open(other).runningClocks().get(0).id(), "ivo");
     assertThat(book.open(other).runningClocks()).hasSize(1);
   }
 
@@ -252,13 +257,7 @@ class TicketBookTest {
     assertThat(verdict).isInstanceOf(Verdict.Works.class);
     assertThat(((Verdict.Works) verdict).confirmed()).isTrue();
     book.close(
-        claim,
-        List.of("memory-unseated"),
-        java.util.Map.of(),
-        false,
-        "Handed back",
-        "runa",
-        java.time.Instant.now());
+        claim, List.of("memory-unseated"), Map.of(), false, "Handed back", "runa", Instant.now());
     assertThat(book.inTheShop()).extracting(TicketFile::claim).doesNotContain(claim);
     assertThat(search.find("seated " + claim, "HANDED_BACK", "tower", 0).getContent())
         .extracting(TicketFile::claim)
@@ -267,9 +266,37 @@ class TicketBookTest {
   }
 
   @Test
+  void aClosedTicketTakesNoMoreAnswersButALateWord() {
+    String claim = received();
+    record(claim, reading("single-module-start", "same"));
+    close(claim);
+    int last = book.open(claim).lastSeq();
+    for (Runnable late :
+        List.<Runnable>of(
+            () -> record(claim, reading("board-light", "memory")),
+            () -> book.undo(claim, "ivo"),
+            () -> book.correct(claim, 2, "dead", "ivo"),
+            () -> close(claim),
+            () -> side.toggleHands(claim, "ivo"),
+            () -> side.borrow(claim, "screw", "", "ivo"),
+            () -> side.waitFor(claim, "customer", "why", "ivo"),
+            () -> counter.change(claim, book.open(claim).version(), arrival("X", ""), "ivo"))) {
+      assertThatThrownBy(late::run).isInstanceOf(TooLate.class).hasMessageContaining("closed");
+    }
+    assertThat(book.open(claim).lastSeq()).isEqualTo(last);
+    book.log(claim, "ivo", NewLine.note("customer called, all is well"));
+    side.putBack(claim, book.open(claim).owed().get(0).id(), "ivo");
+    assertThat(book.open(claim).owed()).isEmpty();
+  }
+
+  private void close(String claim) {
+    book.close(claim, List.of(), Map.of(), false, "Handed back", "runa", Instant.now());
+  }
+
+  @Test
   void searchPagesThroughWhatItFinds() {
     for (int i = 0; i < TicketSearch.PAGE + 2; i++) {
-      book.receive(arrival("Pagewise Quennell", ""), "runa");
+      counter.receive(arrival("Pagewise Quennell", ""), "runa");
     }
     assertThat(search.find("pagew", "", "", 0)).hasSize(TicketSearch.PAGE);
     assertThat(search.find("pagew", "", "", 1)).hasSize(2);

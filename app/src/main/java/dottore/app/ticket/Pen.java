@@ -1,0 +1,79 @@
+package dottore.app.ticket;
+
+import dottore.app.shop.NotThere;
+import dottore.app.shop.TooLate;
+import dottore.core.casebook.Cause;
+import dottore.core.diagnosis.Diagnosis;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.List;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Component;
+
+/** Writes lines into the logs of tickets that are held for writing. */
+@Component
+class Pen {
+  private final TicketRepository tickets;
+  private final LogRepository logs;
+  private final Diagnosis diagnosis;
+
+  Pen(TicketRepository tickets, LogRepository logs, Diagnosis diagnosis) {
+    this.tickets = tickets;
+    this.logs = logs;
+    this.diagnosis = diagnosis;
+  }
+
+  /**
+   * The ticket, held until the end of the transaction: others wait.
+   *
+   * @throws NotThere if no ticket has this claim number
+   */
+  Ticket hold(String claim) {
+    return tickets.hold(claim).orElseThrow(() -> noTicket(claim));
+  }
+
+  /**
+   * The same, for what only a ticket in work takes.
+   *
+   * @throws TooLate if the ticket was closed
+   */
+  Ticket holdOpen(String claim) {
+    Ticket ticket = hold(claim);
+    if (ticket.state != Ticket.State.OPEN) {
+      throw new TooLate("Ticket " + claim + " was closed meanwhile. Nothing was changed.");
+    }
+    return ticket;
+  }
+
+  static NotThere noTicket(String claim) {
+    return new NotThere("There is no ticket with the claim number " + claim + ".");
+  }
+
+  List<LogEntry> append(Ticket ticket, String who, Instant at, Collection<NewLine> lines) {
+    long id = Objects.requireNonNull(ticket.id);
+    int seq = logs.last(id);
+    List<LogEntry> entries = new ArrayList<>();
+    for (NewLine line : lines) {
+      LogEntry entry = new LogEntry();
+      entry.ticketId = id;
+      entry.seq = ++seq;
+      entry.at = at;
+      entry.who = who;
+      entry.kind = line.kind();
+      entry.text = line.text();
+      entry.data = line.data();
+      entries.add(entry);
+    }
+    return logs.saveAll(entries);
+  }
+
+  /** Makes a ticket findable by what it says and by its confirmed causes. */
+  void index(Ticket ticket) {
+    ticket.index(
+        ticket.confirmedCauses.stream()
+            .flatMap(id -> diagnosis.casebook().cause(id).map(Cause::name).stream())
+            .collect(Collectors.joining(" ")));
+  }
+}
