@@ -1,0 +1,53 @@
+package dottore.app.journey;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dottore.app.Visitor;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+
+/** How long the pages of the demo shop take on the server, printed and held under 100 ms. */
+class PageTimesTest extends Journey {
+  private static final int WARM_UP = 25;
+  private static final int MEASURED = 31;
+  private static final double MOST_MILLIS = 100;
+
+  @Test
+  void everyPageAnswersWithinATenthOfASecond() {
+    Visitor runa = new Visitor(port).signedIn("runa", RUNA);
+    String ticket =
+        runa.get("/tickets?q=Oskar").page().select("main a[href^=/tickets/B]").first().attr("href");
+    String base = ticket.replaceAll("^(/tickets/[^/]+).*", "$1");
+    Map<String, Double> medians = new LinkedHashMap<>();
+    for (String path :
+        new String[] {
+          "/today",
+          "/tickets",
+          "/tickets?q=supply",
+          "/arrival",
+          base + "/arrival",
+          base + "/find",
+          base + "/measure",
+          base + "/prove",
+          base + "/hand-back",
+          base + "/tag"
+        }) {
+      double[] millis = new double[MEASURED];
+      for (int i = -WARM_UP; i < MEASURED; i++) {
+        long started = System.nanoTime();
+        assertThat(runa.get(path).status()).as(path).isEqualTo(200);
+        if (i >= 0) {
+          millis[i] = (System.nanoTime() - started) / 1e6;
+        }
+      }
+      Arrays.sort(millis);
+      medians.put(path, millis[MEASURED / 2]);
+      System.out.printf(
+          "page %-28s median %5.1f ms, slowest %5.1f ms%n",
+          path, millis[MEASURED / 2], millis[MEASURED - 1]);
+    }
+    assertThat(medians.values()).allMatch(median -> median < MOST_MILLIS);
+  }
+}
