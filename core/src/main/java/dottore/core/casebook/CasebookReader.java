@@ -34,7 +34,19 @@ import org.yaml.snakeyaml.nodes.Node;
 public final class CasebookReader {
   /** The areas of the shipped casebook, in the order of the boot line. */
   static final List<String> AREAS =
-      List.of("start", "power", "board", "memory", "graphics", "firmware", "drive");
+      List.of(
+          "start",
+          "power",
+          "board",
+          "memory",
+          "graphics",
+          "firmware",
+          "drive",
+          "running",
+          "system",
+          "driver",
+          "setup",
+          "upgrade");
 
   private static final double SUM_TOLERANCE = 0.001;
 

@@ -13,6 +13,9 @@ import java.util.stream.IntStream;
 
 /** The checks on processor and memory that a passport answers by itself. */
 public final class PassportReading {
+  private static final double LEAST_GIB = 4;
+  private static final double ENOUGH_GIB = 8;
+
   /** Where a pair belongs in a board of four slots: second and fourth. Guide; the manual wins. */
   private static final List<Integer> PAIR_IN_FOUR = List.of(1, 3);
 
@@ -35,6 +38,7 @@ public final class PassportReading {
     fitted.memory().map(size -> size(passport, size)).ifPresent(answers::add);
     speed(passport).ifPresent(answers::add);
     slots(passport, fitted).ifPresent(answers::add);
+    total(passport).ifPresent(answers::add);
     return List.copyOf(answers);
   }
 
@@ -117,5 +121,16 @@ public final class PassportReading {
       return Optional.empty();
     }
     return Optional.of(new Answer("memory-slots-shown", "all", because));
+  }
+
+  /** Upgrades ask for 4 GiB; below 8 GiB a current system is tight. */
+  private static Optional<Answer> total(Passport passport) {
+    Capacity shown = passport.memoryShown();
+    if (shown.bytes() == 0) {
+      return Optional.empty();
+    }
+    double gib = shown.gibibytes();
+    String outcome = gib < LEAST_GIB ? "little" : gib < ENOUGH_GIB ? "tight" : "enough";
+    return Optional.of(new Answer("memory-total", outcome, shown.asMemory() + " in total"));
   }
 }

@@ -2,37 +2,37 @@ package dottore.core.casebook;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.EnumSet;
-import java.util.Set;
+import dottore.core.machine.MachineKind;
 import org.junit.jupiter.api.Test;
 
 class ShippedCasebookTest {
   private final Casebook casebook = Casebook.shipped();
 
   @Test
-  void isLargeEnoughForTheStagesItCovers() {
-    assertThat(casebook.causes()).hasSizeGreaterThanOrEqualTo(35);
-    assertThat(casebook.checks()).hasSizeGreaterThanOrEqualTo(45);
-    assertThat(casebook.repairs()).hasSizeGreaterThanOrEqualTo(35);
+  void holdsTheWholeTrade() {
+    assertThat(casebook.causes()).hasSizeGreaterThanOrEqualTo(95);
+    assertThat(casebook.checks()).hasSizeGreaterThanOrEqualTo(125);
+    assertThat(casebook.repairs()).hasSizeGreaterThanOrEqualTo(95);
   }
 
   @Test
-  void hasSeveralCausesForEveryStageUpToTheLoader() {
-    Set<Stage> covered =
-        EnumSet.of(
-            Stage.DEAD,
-            Stage.TWITCH,
-            Stage.CPU,
-            Stage.MEMORY,
-            Stage.GRAPHICS,
-            Stage.BOOT,
-            Stage.DARK,
-            Stage.NO_DEVICE,
-            Stage.LOADER);
-    for (Stage stage : covered) {
+  void hasSeveralCausesForEveryStage() {
+    for (Stage stage : Stage.values()) {
       assertThat(casebook.causes().stream().filter(c -> c.stages().containsKey(stage)))
           .as(stage.id())
           .hasSizeGreaterThanOrEqualTo(3);
+    }
+  }
+
+  @Test
+  void everyContextShiftsTheOddsOfSomething() {
+    for (Context context : Context.values()) {
+      assertThat(casebook.causes())
+          .as(context.id())
+          .anyMatch(
+              cause ->
+                  cause.contexts().containsKey(context)
+                      || context.kind() && cause.kinds().size() < MachineKind.values().length);
     }
   }
 

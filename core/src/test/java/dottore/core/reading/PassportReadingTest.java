@@ -25,7 +25,7 @@ class PassportReadingTest {
   }
 
   @Test
-  void answersAllFourChecksOfASoundMachine() throws Exception {
+  void answersEveryCheckOfASoundMachine() throws Exception {
     List<Answer> answers =
         answers(
             "Halden H6",
@@ -40,7 +40,8 @@ class PassportReadingTest {
             org.assertj.core.groups.Tuple.tuple("cpu-shown", "right"),
             org.assertj.core.groups.Tuple.tuple("memory-size-shown", "all"),
             org.assertj.core.groups.Tuple.tuple("memory-speed-shown", "rated"),
-            org.assertj.core.groups.Tuple.tuple("memory-slots-shown", "all"));
+            org.assertj.core.groups.Tuple.tuple("memory-slots-shown", "all"),
+            org.assertj.core.groups.Tuple.tuple("memory-total", "enough"));
   }
 
   @Test
@@ -69,14 +70,14 @@ class PassportReadingTest {
             new Module("B2", 0, 0, 0));
     assertThat(answers)
         .extracting(Answer::outcome)
-        .containsExactly("right", "below", "wrong-slots");
+        .containsExactly("right", "below", "wrong-slots", "enough");
   }
 
   @Test
   void saysNothingAboutWhatNobodyWroteDown() throws Exception {
     assertThat(answers("Halden H6", Fitted.UNKNOWN, new Module("A1", 8192, 0, 0)))
         .extracting(Answer::check)
-        .containsExactly("cpu-shown");
+        .containsExactly("cpu-shown", "memory-total");
   }
 
   @Test
@@ -97,6 +98,20 @@ class PassportReadingTest {
             .toList();
     assertThat(named)
         .containsExactly(
-            "cpu-shown", "memory-size-shown", "memory-slots-shown", "memory-speed-shown");
+            "cpu-shown",
+            "memory-size-shown",
+            "memory-slots-shown",
+            "memory-speed-shown",
+            "memory-total");
+  }
+
+  @Test
+  void judgesTheTotalByWhatUpgradesAskFor() throws Exception {
+    assertThat(answers("Halden H6", Fitted.UNKNOWN, new Module("A1", 2048, 0, 0)))
+        .contains(new Answer("memory-total", "little", "2 GiB in total"));
+    assertThat(answers("Halden H6", Fitted.UNKNOWN, new Module("A1", 4096, 0, 0)))
+        .contains(new Answer("memory-total", "tight", "4 GiB in total"));
+    assertThat(answers("Halden H6", Fitted.UNKNOWN, new Module("A1", 8192, 0, 0)))
+        .contains(new Answer("memory-total", "enough", "8 GiB in total"));
   }
 }
