@@ -28,7 +28,8 @@ class Frame {
             "/tickets",
             "ticket",
             "k",
-            path.startsWith("/tickets") || path.startsWith("/arrival")));
+            path.startsWith("/tickets") || path.startsWith("/arrival")),
+        new Place("Casebook", "/casebook", "book-open", "c", path.startsWith("/casebook")));
   }
 
   @ModelAttribute("shopName")

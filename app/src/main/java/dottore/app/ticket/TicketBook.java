@@ -1,5 +1,7 @@
 package dottore.app.ticket;
 
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
 import dottore.app.shop.NotThere;
 import dottore.app.shop.Shop;
 import dottore.core.casebook.Casebook;
@@ -8,6 +10,7 @@ import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Assessment;
+import dottore.core.diagnosis.Case;
 import dottore.core.diagnosis.Diagnosis;
 import dottore.core.machine.MachineKind;
 import java.time.Instant;
@@ -25,6 +28,8 @@ import org.springframework.transaction.annotation.Transactional;
 /** The record of the shop: every ticket is opened and written through here. */
 @Service
 public class TicketBook {
+  private static final int REMEMBERED = 200;
+
   private final TicketRepository tickets;
   private final LogRepository logs;
   private final PutBackRepository putBacks;
@@ -33,6 +38,8 @@ public class TicketBook {
   private final Pen pen;
   private final Shop shop;
   private final Diagnosis diagnosis;
+  private final Cache<Case, Assessment> assessments =
+      Caffeine.newBuilder().maximumSize(REMEMBERED).build();
 
   TicketBook(
       TicketRepository tickets,
@@ -153,9 +160,9 @@ public class TicketBook {
         times);
   }
 
-  /** What can be said of a ticket now. */
+  /** What can be said of a ticket now. The same case always gives the same answer. */
   public Assessment assess(TicketFile file) {
-    return diagnosis.assess(file.asCase(shop.missing()));
+    return assessments.get(file.asCase(shop.missing()), diagnosis::assess);
   }
 
   public Casebook casebook() {

@@ -60,4 +60,21 @@ interface TicketRepository extends JpaRepository<Ticket, Long> {
           """,
       nativeQuery = true)
   Page<Long> search(String words, String state, String kind, Pageable page);
+
+  /** A cause with how often it was confirmed. */
+  interface Confirmed {
+    String getCause();
+
+    long getTimes();
+  }
+
+  @Query(
+      value =
+          """
+          select c.cause as cause, count(*) as times
+          from ticket t cross join lateral unnest(t.confirmed_causes) as c(cause)
+          where t.state <> 'OPEN' group by c.cause
+          """,
+      nativeQuery = true)
+  List<Confirmed> confirmed();
 }

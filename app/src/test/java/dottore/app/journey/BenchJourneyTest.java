@@ -247,4 +247,28 @@ class BenchJourneyTest extends Journey {
     assertThat(page.locator("main")).containsText("There is no ticket with the claim number");
     isAccessible();
   }
+
+  @Test
+  void aSuspectIsLookedUpInTheCasebook() {
+    signIn("ivo", IVO);
+    onFind("Ottoline Brack", "memory", "memory-changed");
+    Locator suspect = page.locator(".suspect").first();
+    suspect.locator("summary").click();
+    send(suspect.getByText("In the casebook"));
+    assertThat(page.locator("h1")).hasText("Module not fully seated");
+    assertThat(page.locator("main")).containsText("What speaks for it");
+    assertThat(page.locator("main")).containsText("Reseat the memory");
+    isAccessible();
+    page.navigate("/casebook");
+    isAccessible();
+    page.locator("[name=q]").fill("coin cell");
+    page.navigate("/casebook/checks?q=coin+cell");
+    assertThat(page.locator("main")).containsText("Measure the coin cell");
+    send(page.getByText("Measure the coin cell").first());
+    assertThat(page.locator("main")).containsText("Speaks for");
+    isAccessible();
+    page.navigate("/casebook/repairs/replace-coin-cell");
+    assertThat(page.locator("main")).containsText("Checked again afterwards");
+    isAccessible();
+  }
 }

@@ -36,6 +36,8 @@ class Screenshots extends Journey {
     take("/today", "today");
     take("/tickets", "tickets");
     take("/arrival", "arrival");
+    take("/casebook", "casebook");
+    take("/casebook/causes/memory-unseated", "casebook-cause");
     String oskar = ticketOf("Oskar");
     take(oskar + "/find", "find");
     take(ticketOf("Tamsin") + "/find", "find-stopped");

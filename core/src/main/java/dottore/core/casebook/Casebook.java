@@ -64,10 +64,7 @@ public final class Casebook {
    * ("fans light module"): a step needs to match one word, and those matching more come first.
    */
   public List<Step> find(String typed, int atMost) {
-    List<String> words =
-        List.of(typed.toLowerCase(Locale.ROOT).split("[^a-z0-9]+")).stream()
-            .filter(word -> word.length() > 1)
-            .toList();
+    List<String> words = words(typed);
     if (words.isEmpty()) {
       return List.of();
     }
@@ -86,6 +83,24 @@ public final class Casebook {
             Comparator.comparingDouble(Hit::score).reversed().thenComparing(hit -> hit.step().id()))
         .limit(atMost)
         .map(Hit::step)
+        .toList();
+  }
+
+  /** Causes whose name or sign holds every typed word; all of them if nothing is typed. */
+  public List<Cause> causesLike(String typed) {
+    List<String> words = words(typed);
+    return causes.values().stream()
+        .filter(
+            cause -> {
+              String text = (cause.name() + " " + cause.sign()).toLowerCase(Locale.ROOT);
+              return words.stream().allMatch(text::contains);
+            })
+        .toList();
+  }
+
+  private static List<String> words(String typed) {
+    return List.of(typed.toLowerCase(Locale.ROOT).split("[^a-z0-9]+")).stream()
+        .filter(word -> word.length() > 1)
         .toList();
   }
 

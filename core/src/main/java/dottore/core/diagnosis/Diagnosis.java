@@ -105,6 +105,11 @@ public final class Diagnosis {
     return new Assessment(this, about);
   }
 
+  /** What is known of one of the casebook's causes in general. */
+  public Portrait portrait(Cause cause) {
+    return Portrait.of(this, cause);
+  }
+
   public Casebook casebook() {
     return casebook;
   }

@@ -1,0 +1,71 @@
+package dottore.app.casebook;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.when;
+
+import dottore.app.shop.NotThere;
+import dottore.app.ticket.ConfirmedCauses;
+import dottore.core.casebook.Casebook;
+import dottore.core.diagnosis.Diagnosis;
+import dottore.core.diagnosis.ShopRules;
+import java.util.List;
+import java.util.Map;
+import org.junit.jupiter.api.Test;
+import org.springframework.ui.ConcurrentModel;
+import org.springframework.ui.Model;
+
+class CasebookControllerTest {
+  private final Casebook casebook = Casebook.shipped();
+  private final ConfirmedCauses confirmed = mock(ConfirmedCauses.class);
+  private final CasebookController controller =
+      new CasebookController(new Diagnosis(casebook, ShopRules.usual()), confirmed);
+  private final Model model = new ConcurrentModel();
+
+  private <T> List<T> list(String name, Class<T> type) {
+    return ((List<?>) model.getAttribute(name)).stream().map(type::cast).toList();
+  }
+
+  @Test
+  void listsEveryCauseUnderItsStation() {
+    controller.causes("", model);
+    assertThat(
+            list("groups", CasebookController.Group.class).stream()
+                .mapToInt(group -> group.rows().size())
+                .sum())
+        .isEqualTo(casebook.causes().size());
+    assertThat(list("groups", CasebookController.Group.class).get(0).name()).isEqualTo("Wall");
+  }
+
+  @Test
+  void saysHowOftenACauseWasConfirmedHere() {
+    when(confirmed.counts()).thenReturn(Map.of("wall-power", 1L, "supply-dead", 4L));
+    controller.causes("", model);
+    assertThat(list("groups", CasebookController.Group.class))
+        .flatExtracting(CasebookController.Group::rows)
+        .extracting(CasebookController.Row::here)
+        .contains("once here", "4 times here");
+    controller.cause("supply-dead", model);
+    assertThat(list("facts", CasebookController.Fact.class))
+        .contains(new CasebookController.Fact("Here", "confirmed on 4 closed tickets"));
+  }
+
+  @Test
+  void everyPageOfTheCasebookCanBeBuilt() {
+    casebook.causes().forEach(c -> controller.cause(c.id(), new ConcurrentModel()));
+    casebook.repairs().forEach(r -> controller.repair(r.id(), new ConcurrentModel()));
+    controller.check("board-light", model);
+    assertThat(list("outcomes", CasebookController.OutcomeRow.class))
+        .hasSameSizeAs(casebook.check("board-light").orElseThrow().outcomes());
+  }
+
+  @Test
+  void findsByWordsAndSaysWhatIsNotThere() {
+    controller.checks("memory light", model);
+    assertThat(list("groups", CasebookController.Group.class)).hasSize(1);
+    controller.causes("no such words", model);
+    assertThat(list("groups", CasebookController.Group.class)).isEmpty();
+    assertThatThrownBy(() -> controller.cause("moon-phase", model)).isInstanceOf(NotThere.class);
+  }
+}
