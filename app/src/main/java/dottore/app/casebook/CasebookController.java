@@ -179,7 +179,7 @@ class CasebookController {
     List<Fact> facts = new ArrayList<>();
     facts.add(
         new Fact(
-            "Stops at",
+            "How far it gets",
             String.join(
                 "; ",
                 cause.stages().entrySet().stream()

@@ -1,0 +1,180 @@
+package dottore.core.diagnosis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Stage;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import java.util.function.Function;
+import java.util.stream.IntStream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
+
+/** Measures the engine and writes {@code docs/evaluation.md}; started by the eval command. */
+@EnabledIfSystemProperty(named = "dottore.eval", matches = "true")
+class Evaluation {
+  private static final int PROBLEMS = 2000;
+  private static final int CASES = 4000;
+  private static final int BINS = 10;
+
+  private final long seed = Long.getLong("dottore.seed", 1);
+  private final Casebook casebook = Casebook.shipped();
+  private final Diagnosis diagnosis = new Diagnosis(casebook, ShopRules.usual());
+  private final StringBuilder page = new StringBuilder();
+
+  @Test
+  void writesThePage() throws IOException {
+    say("# Evaluation%n%nWritten by `./dottore eval %d`. Same seed, same figures.%n", seed);
+    say(
+        "%nThe casebook holds %d causes, %d checks and %d repairs.%n",
+        casebook.causes().size(), casebook.checks().size(), casebook.repairs().size());
+    optimality();
+    sampled();
+    Files.writeString(
+        Path.of("..", "docs", "evaluation.md"), page.toString(), StandardCharsets.UTF_8);
+    assertThat(page).contains("## Calibration");
+  }
+
+  private void say(String format, Object... values) {
+    String text = String.format(Locale.ROOT, format, values);
+    page.append(text);
+    System.out.print(text);
+  }
+
+  private void optimality() {
+    double[] excess =
+        IntStream.range(0, PROBLEMS)
+            .parallel()
+            .mapToDouble(
+                i -> {
+                  ExactSolver exact = new ExactSolver(SmallProblems.sample(seed * 1_000_000 + i));
+                  return exact.ofPlanner() / exact.optimum() - 1;
+                })
+            .sorted()
+            .toArray();
+    say("%n## Against the optimum%n%n");
+    say(
+        "Expected minutes above exact dynamic programming on %d random small problems (3 to 7%n"
+            + "causes, 5 to 8 actions):%n%n",
+        PROBLEMS);
+    say("| | mean | 99th percentile | worst |%n|---|---|---|---|%n");
+    say(
+        "| measured | %.3f %% | %.2f %% | %.2f %% |%n",
+        100 * Arrays.stream(excess).average().orElseThrow(),
+        100 * excess[(int) Math.ceil(0.99 * PROBLEMS) - 1],
+        100 * excess[PROBLEMS - 1]);
+    say("| goal | 0.5 %% | 3 %% | 10 %% |%n");
+  }
+
+  private List<Road> roads(Function<SampledMachine, Road> way) {
+    return IntStream.range(0, CASES)
+        .parallel()
+        .mapToObj(i -> way.apply(new SampledMachine(diagnosis, seed * 10_000_000 + i)))
+        .toList();
+  }
+
+  private void sampled() {
+    List<Road> ours = roads(machine -> Road.proposed(diagnosis, machine));
+    List<Road> habit = roads(machine -> Road.ladder(diagnosis, machine, Road.HABIT));
+    List<Road> clever =
+        roads(machine -> Road.ladder(diagnosis, machine, Road.CLEVER.get(machine.stage().id())));
+    List<Road> likeliest = roads(machine -> Road.likeliestFirst(diagnosis, machine));
+    say("%n## Against habit%n%n");
+    say(
+        "%d machines drawn from the casebook's own odds. This flatters: the engine knows the%n"
+            + "tables that the machines answer by. The ladders know how far the machine gets.%n%n",
+        CASES);
+    say("| road | median min | mean min | cured in the shop | drive written in vain |%n");
+    say("|---|---|---|---|---|%n");
+    row("Dottore", ours);
+    row("(a) fixed ladder of habit", habit);
+    row("(b) clever ladder by the place where it stops", clever);
+    row("(c) always the likeliest cause", likeliest);
+    say(
+        "%nMedian against (a): %.2f (goal 0.4), against (b): %.2f (goal 0.6). Mean against (b):"
+            + " %.2f%n(goal 0.5), against (c): %.2f (goal 0.6).%n",
+        median(ours) / median(habit),
+        median(ours) / median(clever),
+        mean(ours) / mean(clever),
+        mean(ours) / mean(likeliest));
+    say(
+        "%nRight cause first, or cured, within 8 steps: %.1f %% (goal 92 %%). Steps on average:"
+            + " %.1f.%n",
+        100.0 * ours.stream().filter(road -> road.firstAt() <= 8).count() / CASES,
+        ours.stream().mapToInt(Road::steps).average().orElseThrow());
+    byStage(ours);
+    calibration(ours);
+  }
+
+  private static double median(List<Road> roads) {
+    double[] minutes = roads.stream().mapToDouble(Road::minutes).sorted().toArray();
+    return minutes[minutes.length / 2];
+  }
+
+  private static double mean(List<Road> roads) {
+    return roads.stream().mapToDouble(Road::minutes).average().orElseThrow();
+  }
+
+  private void row(String name, List<Road> roads) {
+    say(
+        "| %s | %.0f | %.0f | %.1f %% | %.1f %% |%n",
+        name,
+        median(roads),
+        mean(roads),
+        100.0 * roads.stream().filter(Road::cured).count() / CASES,
+        100.0 * roads.stream().filter(Road::wiped).count() / CASES);
+  }
+
+  private void byStage(List<Road> ours) {
+    say("%n| stops at | cases | right first within 8 | cured |%n|---|---|---|---|%n");
+    for (Stage stage : Stage.values()) {
+      int[] here =
+          IntStream.range(0, CASES)
+              .filter(i -> new SampledMachine(diagnosis, seed * 10_000_000 + i).stage() == stage)
+              .toArray();
+      if (here.length > 0) {
+        say(
+            "| %s | %d | %.0f %% | %.0f %% |%n",
+            stage.id(),
+            here.length,
+            100.0
+                * Arrays.stream(here).filter(i -> ours.get(i).firstAt() <= 8).count()
+                / here.length,
+            100.0 * Arrays.stream(here).filter(i -> ours.get(i).cured()).count() / here.length);
+      }
+    }
+  }
+
+  private void calibration(List<Road> ours) {
+    double[] sum = new double[BINS];
+    long[] right = new long[BINS];
+    long[] count = new long[BINS];
+    for (Road road : ours) {
+      for (Road.Said said : road.said()) {
+        int bin = (int) Math.min(BINS - 1, Math.floor(said.odds() * BINS));
+        sum[bin] += said.odds();
+        right[bin] += said.right() ? 1 : 0;
+        count[bin]++;
+      }
+    }
+    long all = Arrays.stream(count).sum();
+    double error = 0;
+    say("%n## Calibration%n%nOf what was said of the first suspect, how much was right:%n%n");
+    say("| said | times | right |%n|---|---|---|%n");
+    for (int b = 0; b < BINS; b++) {
+      if (count[b] > 0) {
+        double said = sum[b] / count[b];
+        double was = (double) right[b] / count[b];
+        error += Math.abs(said - was) * count[b] / all;
+        say("| %.1f %% | %d | %.1f %% |%n", 100 * said, count[b], 100 * was);
+      }
+    }
+    say("%nExpected calibration error: %.3f (goal 0.04).%n", error);
+  }
+}

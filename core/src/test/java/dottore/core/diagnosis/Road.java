@@ -1,0 +1,316 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Step;
+import java.util.ArrayList;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+
+/**
+ * How a sampled machine was led to its end.
+ *
+ * @param minutes bench minutes spent, referring included
+ * @param firstAt steps after which the right cause was first, or the repair worked
+ * @param wiped whether the drive was written to although the cause did not ask for it
+ * @param said what was said of the first suspect at each step, and whether it was right
+ */
+record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped, List<Said> said) {
+  private static final int LONGEST = 40;
+  private static final Set<String> WIPING =
+      Set.of("reinstall-clean", "replace-drive-restore", "clear-target-drive", "maker-recovery");
+
+  record Said(double odds, boolean right) {}
+
+  /** Step by step as the engine proposes. */
+  static Road proposed(Diagnosis diagnosis, SampledMachine machine) {
+    Check howFar = diagnosis.casebook().check(Check.HOW_FAR).orElseThrow();
+    Case about = machine.arrived().with(machine.answer(howFar, 0));
+    List<Said> said = new ArrayList<>();
+    double minutes = diagnosis.rules().cost(howFar);
+    int steps = 0;
+    int firstAt = Integer.MAX_VALUE;
+    boolean wiped = false;
+    while (steps < LONGEST) {
+      Assessment assessment = diagnosis.assess(about);
+      if (!assessment.stops().isEmpty()) {
+        for (var mark : assessment.stops()) {
+          about = about.with(new Event.Lifted(steps, mark, "dealt with"));
+        }
+        continue;
+      }
+      Suspect first = assessment.suspects().get(0);
+      boolean right = first.cause().equals(machine.cause());
+      said.add(new Said(first.odds().value(), right));
+      firstAt = right ? Math.min(firstAt, steps) : firstAt;
+      Step next = assessment.next().flatMap(Candidate::step).orElse(null);
+      if (next == null) {
+        break;
+      }
+      steps++;
+      minutes += diagnosis.rules().cost(next);
+      if (next instanceof Repair repair) {
+        boolean cured = machine.curedBy(repair);
+        wiped |= wipesInVain(repair, cured);
+        if (cured) {
+          return new Road(minutes, steps, Math.min(firstAt, steps), true, wiped, said);
+        }
+        about = about.with(new Event.Tried(steps, repair.id(), Event.Result.SAME));
+      } else {
+        about = about.with(machine.answer((Check) next, steps));
+      }
+    }
+    return new Road(minutes + diagnosis.rules().referMinutes(), steps, firstAt, false, wiped, said);
+  }
+
+  private static boolean wipesInVain(Repair repair, boolean cured) {
+    return !cured && WIPING.contains(repair.id());
+  }
+
+  /** Always the cheapest repair of the likeliest cause, no checks. */
+  static Road likeliestFirst(Diagnosis diagnosis, SampledMachine machine) {
+    Check howFar = diagnosis.casebook().check(Check.HOW_FAR).orElseThrow();
+    Case about = machine.arrived().with(machine.answer(howFar, 0));
+    double minutes = diagnosis.rules().cost(howFar);
+    Set<String> used = new HashSet<>();
+    boolean wiped = false;
+    for (int steps = 1; steps < LONGEST; steps++) {
+      Repair repair = next(diagnosis, diagnosis.assess(about), used, about);
+      if (repair == null) {
+        break;
+      }
+      used.add(repair.id());
+      minutes += diagnosis.rules().cost(repair);
+      boolean cured = machine.curedBy(repair);
+      wiped |= wipesInVain(repair, cured);
+      if (cured) {
+        return new Road(minutes, steps, steps, true, wiped, List.of());
+      }
+      about = about.with(new Event.Tried(steps, repair.id(), Event.Result.SAME));
+    }
+    return new Road(
+        minutes + diagnosis.rules().referMinutes(), LONGEST, LONGEST, false, wiped, List.of());
+  }
+
+  private static Repair next(
+      Diagnosis diagnosis, Assessment assessment, Set<String> used, Case about) {
+    for (Suspect suspect : assessment.suspects()) {
+      for (Portrait.Cure cure : diagnosis.portrait(suspect.cause()).cures()) {
+        if (!used.contains(cure.repair().id())
+            && cure.repair().effort().kinds().contains(about.kind())) {
+          return cure.repair();
+        }
+      }
+    }
+    return null;
+  }
+
+  /** The same steps in the same order on every machine that they can be done on. */
+  static Road ladder(Diagnosis diagnosis, SampledMachine machine, List<String> rungs) {
+    Casebook casebook = diagnosis.casebook();
+    double minutes = diagnosis.rules().cost(casebook.check(Check.HOW_FAR).orElseThrow());
+    boolean wiped = false;
+    int steps = 0;
+    for (String rung : rungs) {
+      Step step = casebook.step(rung).orElseThrow();
+      if (!step.effort().kinds().contains(machine.arrived().kind())) {
+        continue;
+      }
+      steps++;
+      minutes += diagnosis.rules().cost(step);
+      if (step instanceof Repair repair) {
+        boolean cured = machine.curedBy(repair);
+        wiped |= wipesInVain(repair, cured);
+        if (cured) {
+          return new Road(minutes, steps, steps, true, wiped, List.of());
+        }
+      }
+    }
+    return new Road(
+        minutes + diagnosis.rules().referMinutes(), steps, LONGEST, false, wiped, List.of());
+  }
+
+  /** The ladder that practitioners climb from habit. */
+  static final List<String> HABIT =
+      List.of(
+          "other-socket",
+          "switch-supply-on",
+          "reseat-board-power",
+          "set-monitor-input",
+          "clear-and-reenter",
+          "board-light",
+          "single-module-start",
+          "reseat-memory",
+          "reseat-graphics",
+          "connect-drive",
+          "reseat-all",
+          "other-firmware-version",
+          "replace-memory",
+          "replace-supply",
+          "replace-graphics",
+          "replace-drive-restore",
+          "replace-board",
+          "reinstall-clean");
+
+  /** A clever one: only what makes sense where the machine stops, reinstall before parts. */
+  static final Map<String, List<String>> CLEVER =
+      Map.ofEntries(
+          Map.entry(
+              "dead",
+              List.of(
+                  "other-socket",
+                  "switch-supply-on",
+                  "replace-charger",
+                  "reset-battery-charge",
+                  "rewire-front-plug",
+                  "reseat-board-power",
+                  "clear-short",
+                  "replace-supply",
+                  "replace-board")),
+          Map.entry(
+              "twitch",
+              List.of(
+                  "reseat-board-power",
+                  "reseat-memory",
+                  "clear-short",
+                  "replace-supply",
+                  "flash-without-cpu",
+                  "replace-board")),
+          Map.entry(
+              "cpu",
+              List.of(
+                  "reseat-board-power",
+                  "clear-and-reenter",
+                  "flash-without-cpu",
+                  "reseat-cpu",
+                  "remount-cooler",
+                  "replace-cpu",
+                  "replace-board")),
+          Map.entry(
+              "memory",
+              List.of(
+                  "reseat-memory",
+                  "wait-and-remember-training",
+                  "move-memory-slots",
+                  "lower-memory-profile",
+                  "clear-and-reenter",
+                  "replace-memory",
+                  "other-firmware-version",
+                  "replace-board")),
+          Map.entry(
+              "graphics",
+              List.of(
+                  "plug-graphics-power",
+                  "reseat-graphics",
+                  "clear-and-reenter",
+                  "replace-graphics")),
+          Map.entry(
+              "boot",
+              List.of(
+                  "plug-keyboard", "remove-usb-device", "lower-resolution", "clear-and-reenter")),
+          Map.entry(
+              "dark",
+              List.of(
+                  "set-monitor-input",
+                  "move-display-cable",
+                  "replace-display-cable",
+                  "plug-keyboard",
+                  "reseat-memory",
+                  "reseat-graphics",
+                  "clear-and-reenter",
+                  "recover-firmware",
+                  "replace-graphics",
+                  "replace-board")),
+          Map.entry("locked", List.of("enter-recovery-key", "clear-password-by-owner")),
+          Map.entry(
+              "no-device",
+              List.of(
+                  "take-stick-out",
+                  "set-boot-order",
+                  "set-boot-mode",
+                  "set-controller-mode-back",
+                  "connect-drive",
+                  "replace-coin-cell",
+                  "rebuild-boot-data",
+                  "maker-recovery",
+                  "replace-drive-cable",
+                  "replace-drive-restore")),
+          Map.entry(
+              "loader",
+              List.of(
+                  "take-stick-out",
+                  "set-boot-order",
+                  "rebuild-boot-data",
+                  "enter-recovery-key",
+                  "maker-recovery",
+                  "reinstall-clean",
+                  "replace-drive-restore")),
+          Map.entry(
+              "stop",
+              List.of(
+                  "set-controller-mode-back",
+                  "remove-usb-device",
+                  "safe-remove-graphics-driver",
+                  "safe-disable-network-driver",
+                  "repair-system-files",
+                  "roll-back-upgrade",
+                  "reinstall-clean",
+                  "replace-memory",
+                  "replace-drive-restore")),
+          Map.entry(
+              "install-fails",
+              List.of(
+                  "newest-stick",
+                  "clear-target-drive",
+                  "load-storage-driver",
+                  "enter-key-again",
+                  "right-recovery-image",
+                  "replace-drive-cable",
+                  "replace-memory",
+                  "replace-drive-restore")),
+          Map.entry(
+              "unstable",
+              List.of(
+                  "remove-usb-device",
+                  "back-to-stock",
+                  "clean-cooler",
+                  "clean-graphics-driver",
+                  "newer-network-driver",
+                  "other-wireless-driver",
+                  "set-power-states",
+                  "repair-system-files",
+                  "reinstall-clean",
+                  "replace-memory",
+                  "replace-supply",
+                  "replace-graphics")),
+          Map.entry(
+              "degraded",
+              List.of(
+                  "let-it-finish",
+                  "trim-start",
+                  "make-space",
+                  "install-network-driver",
+                  "install-graphics-driver",
+                  "install-chipset-driver",
+                  "install-audio-driver",
+                  "switch-profile-on",
+                  "swap-and-reseat-pair",
+                  "remove-malware",
+                  "clean-cooler",
+                  "reinstall-clean",
+                  "move-to-solid-state",
+                  "add-memory")),
+          Map.entry(
+              "blocked",
+              List.of(
+                  "switch-security-chip-on",
+                  "switch-secure-boot-on",
+                  "finish-updates",
+                  "make-space",
+                  "convert-to-new-way",
+                  "add-memory",
+                  "stay-or-replace")));
+}

@@ -1,0 +1,79 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Cause;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Stage;
+import java.util.HashSet;
+import java.util.List;
+import java.util.Set;
+import java.util.SplittableRandom;
+
+/** A machine with a hidden cause, drawn from the casebook's own odds, which flatters the engine. */
+final class SampledMachine {
+  private static final List<Context> KINDS =
+      List.of(
+          Context.TOWER,
+          Context.TOWER,
+          Context.LAPTOP,
+          Context.LAPTOP,
+          Context.ALL_IN_ONE,
+          Context.CLOUD_LAPTOP);
+
+  private final SplittableRandom random;
+  private final Set<Context> contexts = new HashSet<>();
+  private final Cause cause;
+  private final Stage stage;
+
+  SampledMachine(Diagnosis diagnosis, long seed) {
+    random = new SplittableRandom(seed);
+    contexts.add(KINDS.get(random.nextInt(KINDS.size())));
+    List<Context> changes = List.of(Context.values()).stream().filter(Context::change).toList();
+    contexts.add(changes.get(random.nextInt(changes.size())));
+    if (random.nextInt(3) == 0) {
+      contexts.add(Context.OLD);
+    }
+    contexts.remove(Context.LIQUID);
+    int h = draw(diagnosis.prior(arrived()));
+    cause = diagnosis.hypotheses().get(h).cause();
+    stage = diagnosis.hypotheses().get(h).stage();
+  }
+
+  Case arrived() {
+    return new Case(contexts, Set.of(), Set.of(), List.of());
+  }
+
+  Cause cause() {
+    return cause;
+  }
+
+  Stage stage() {
+    return stage;
+  }
+
+  /** The outcome of a check, as the casebook's rows give it. */
+  Event.Reading answer(Check check, long at) {
+    int outcome = draw(check.likelihoods().row(cause.id(), stage));
+    return new Event.Reading(at, check.id(), check.outcomes().get(outcome).id(), Event.SEEN);
+  }
+
+  boolean curedBy(Repair repair) {
+    return random.nextDouble() < repair.cures().getOrDefault(cause.id(), 0.0);
+  }
+
+  private int draw(double[] weights) {
+    double sum = 0;
+    for (double w : weights) {
+      sum += w;
+    }
+    double at = random.nextDouble() * sum;
+    for (int i = 0; i < weights.length; i++) {
+      at -= weights[i];
+      if (at < 0) {
+        return i;
+      }
+    }
+    return weights.length - 1;
+  }
+}
