@@ -46,8 +46,6 @@ final class Planner {
   }
 
   private static final double NEGLIGIBLE_HYPOTHESIS = 1e-3;
-  private static final double NEGLIGIBLE_REPAIR = 0.005;
-  private static final double NEGLIGIBLE_REST = 0.003;
   private static final double NEGLIGIBLE_SPLIT = 0.01;
   private static final int LOOK_AHEAD_STEPS = 6;
   private static final int LOOK_AHEAD_CHECKS = 10;
@@ -60,26 +58,12 @@ final class Planner {
   private final double[] startSums;
   private final Table[] tables;
   private final double[] checkCost;
-  private final double[] repairCost;
   private final int groups;
   private final int[] groupOf;
-  private final int[][] cures;
-  private final double[][] works;
-  private final double[][] perMinute;
-  private final int[][] repairsOf;
-  private final double[][] worksOf;
-  private final double[][] perMinuteOf;
-  private final double[] known;
   private final boolean[] checkOpen;
-  private final boolean[] repairOpen;
   private final double cheapestCheck;
+  private final CureOrder cures;
 
-  private final double[] scratchLeft;
-  private final double[] scratchWorth;
-  private final double[] scratchKey;
-  private final int[] usualOrder;
-  private int usualRepairs;
-  private final int[] scratchOrder;
   private final double[] scratchSums;
 
   private Planner(
@@ -128,49 +112,8 @@ final class Planner {
     cheapestCheck = cheapest;
 
     repairs = problem.repairs();
-    repairCost = problem.repairCost();
-    repairOpen = repairIsOpen.clone();
-    cures = new int[repairs][];
-    works = new double[repairs][];
-    perMinute = new double[repairs][];
-    int[] shared = new int[groups];
-    for (int r = 0; r < repairs; r++) {
-      compactRepair(problem, r, position);
-      for (int g : cures[r]) {
-        shared[g]++;
-      }
-    }
-    repairsOf = new int[groups][];
-    worksOf = new double[groups][];
-    perMinuteOf = new double[groups][];
-    for (int g = 0; g < groups; g++) {
-      repairsOf[g] = new int[shared[g]];
-      worksOf[g] = new double[shared[g]];
-      perMinuteOf[g] = new double[shared[g]];
-    }
-    Arrays.fill(shared, 0);
-    for (int r = 0; r < repairs; r++) {
-      for (int k = 0; k < cures[r].length; k++) {
-        int g = cures[r][k];
-        repairsOf[g][shared[g]] = r;
-        worksOf[g][shared[g]] = works[r][k];
-        perMinuteOf[g][shared[g]++] = perMinute[r][k];
-      }
-    }
-    known = new double[groups];
-    for (int g = 0; g < groups; g++) {
-      known[g] = costIfKnown(g);
-    }
-    scratchLeft = new double[groups];
-    scratchWorth = new double[repairs];
-    scratchKey = new double[repairs];
-    scratchOrder = new int[repairs];
+    cures = new CureOrder(problem, repairIsOpen, position, groupOf, startSums);
     scratchSums = new double[groups];
-    usualOrder = new int[repairs];
-    Arrays.setAll(usualOrder, r -> r);
-    usualRepairs = repairs;
-    usualRepairs = inOrderOfWorth(startSums, 0);
-    System.arraycopy(scratchOrder, 0, usualOrder, 0, usualRepairs);
   }
 
   /**
@@ -221,53 +164,13 @@ final class Planner {
     return new Table(usual, Arrays.copyOf(special, n), chance);
   }
 
-  private void compactRepair(Problem problem, int r, int[] position) {
-    int[] all = problem.cures()[r];
-    int[] at = new int[all.length];
-    double[] chance = new double[all.length];
-    boolean[] seen = new boolean[groups];
-    int n = 0;
-    if (repairOpen[r]) {
-      for (int k = 0; k < all.length; k++) {
-        int h = position[all[k]];
-        if (h >= 0 && !seen[groupOf[h]] && problem.works()[r][k] > 0) {
-          seen[groupOf[h]] = true;
-          at[n] = groupOf[h];
-          chance[n++] = problem.works()[r][k];
-        }
-      }
-    }
-    cures[r] = Arrays.copyOf(at, n);
-    works[r] = Arrays.copyOf(chance, n);
-    perMinute[r] = Arrays.stream(works[r]).map(w -> w / repairCost[r]).toArray();
-    repairOpen[r] = n > 0;
-  }
-
-  /** The cost of one group if it were certain: its repairs by chance over cost, best prefix. */
-  private double costIfKnown(int g) {
-    int n = repairsOf[g].length;
-    Integer[] order = new Integer[n];
-    Arrays.setAll(order, i -> i);
-    Arrays.sort(
-        order, Comparator.comparingDouble(i -> -worksOf[g][i] / repairCost[repairsOf[g][i]]));
-    double best = refer;
-    double spent = 0;
-    double left = 1;
-    for (int i : order) {
-      spent += left * repairCost[repairsOf[g][i]];
-      left *= 1 - worksOf[g][i];
-      best = Math.min(best, spent + left * refer);
-    }
-    return best;
-  }
-
   private List<Choice> rank() {
-    double base = cureInOrder(startSums, 1);
-    double bound = bound(startSums);
+    double base = cures.price(startSums, 1);
+    double bound = cures.bound(startSums);
     List<Choice> choices = new ArrayList<>();
     choices.add(new Choice(Kind.REFER, 0, refer));
     for (int r = 0; r < repairs; r++) {
-      if (repairOpen[r]) {
+      if (cures.isOpen(r)) {
         choices.add(new Choice(Kind.REPAIR, r, repairScore(r, false, Double.POSITIVE_INFINITY)));
       }
     }
@@ -299,7 +202,7 @@ final class Planner {
 
   private double checkScore(int c, boolean ahead, double limit) {
     double score = checkCost[c];
-    double rest = bound(startSums);
+    double rest = cures.bound(startSums);
     double[] sums = new double[groups];
     double[] q = new double[size];
     for (int o = 0; o < tables[c].outcomes(); o++) {
@@ -307,14 +210,14 @@ final class Planner {
       if (mass <= 0) {
         continue;
       }
-      rest -= bound(sums);
+      rest -= cures.bound(sums);
       if (ahead) {
         weigh(start, tables[c], o, q);
         checkOpen[c] = false;
         score += value(q, sums, mass);
         checkOpen[c] = true;
       } else {
-        score += cureInOrder(sums, mass);
+        score += cures.price(sums, mass);
       }
       if (score + rest >= limit) {
         return Double.POSITIVE_INFINITY;
@@ -324,10 +227,7 @@ final class Planner {
   }
 
   private double repairScore(int r, boolean ahead, double limit) {
-    double[] share = new double[groups];
-    for (int k = 0; k < cures[r].length; k++) {
-      share[cures[r][k]] = works[r][k];
-    }
+    double[] share = cures.share(r);
     double[] q = new double[size];
     double mass = 0;
     for (int h = 0; h < size; h++) {
@@ -335,13 +235,13 @@ final class Planner {
       mass += q[h];
     }
     double[] sums = sums(q);
-    if (repairCost[r] + bound(sums) >= limit) {
+    if (cures.cost(r) + cures.bound(sums) >= limit) {
       return Double.POSITIVE_INFINITY;
     }
-    repairOpen[r] = false;
-    double rest = ahead ? value(q, sums, mass) : cureInOrder(sums, mass);
-    repairOpen[r] = true;
-    return repairCost[r] + rest;
+    cures.set(r, false);
+    double rest = ahead ? value(q, sums, mass) : cures.price(sums, mass);
+    cures.set(r, true);
+    return cures.cost(r) + rest;
   }
 
   /**
@@ -351,8 +251,8 @@ final class Planner {
    * @param mass of q altogether
    */
   private double value(double[] q, double[] sums, double mass) {
-    double best = cureInOrder(sums, mass);
-    double bound = bound(sums);
+    double best = cures.price(sums, mass);
+    double bound = cures.bound(sums);
     if (best - bound <= mass * cheapestCheck) {
       return best;
     }
@@ -384,8 +284,8 @@ final class Planner {
       double rest = bound;
       for (int o = 0; o < table.outcomes(); o++) {
         double m = weigh(q, sums, mass, table, o, next);
-        rest -= bound(next);
-        score += cureInOrder(next, m);
+        rest -= cures.bound(next);
+        score += cures.price(next, m);
         if (score + rest >= best) {
           score = Double.POSITIVE_INFINITY;
           break;
@@ -430,112 +330,6 @@ final class Planner {
       all += change;
     }
     return all;
-  }
-
-  /** Expected cost of curing in the order of chance over cost, stopping to refer where cheapest. */
-  private double cureInOrder(double[] sums, double mass) {
-    double[] left = scratchLeft;
-    double[] worth = scratchWorth;
-    double[] key = scratchKey;
-    int[] order = scratchOrder;
-    System.arraycopy(sums, 0, left, 0, groups);
-    int n = inOrderOfWorth(left, NEGLIGIBLE_REPAIR * mass / refer);
-    double rest = mass;
-    double spent = 0;
-    double best = mass * refer;
-    int i = 0;
-    while (i < n && rest >= NEGLIGIBLE_REST * mass) {
-      int r = order[i];
-      if (worth[r] < key[r]) {
-        // Others cured part of what this one would: it moves back to where it now belongs.
-        key[r] = worth[r];
-        moveBack(i, n);
-        continue;
-      }
-      if (worth[r] <= 0) {
-        break;
-      }
-      spent += rest * repairCost[r];
-      if (spent >= best) {
-        break;
-      }
-      rest -= fail(r, left, worth);
-      best = Math.min(best, spent + rest * refer);
-      i++;
-    }
-    return best;
-  }
-
-  /**
-   * Sorts the repairs that are worth pricing into {@code scratchOrder}; returns how many. One
-   * answer changes the order little, so that inserting in the usual order costs little.
-   */
-  private int inOrderOfWorth(double[] left, double floor) {
-    double[] worth = scratchWorth;
-    double[] key = scratchKey;
-    int[] order = scratchOrder;
-    int n = 0;
-    for (int i = 0; i < usualRepairs; i++) {
-      int r = usualOrder[i];
-      worth[r] = 0;
-      if (!repairOpen[r]) {
-        continue;
-      }
-      double value = 0;
-      for (int k = 0; k < cures[r].length; k++) {
-        value += left[cures[r][k]] * perMinute[r][k];
-      }
-      if (value > floor) {
-        worth[r] = value;
-        key[r] = value;
-        int at = n++;
-        while (at > 0 && key[order[at - 1]] < value) {
-          order[at] = order[at - 1];
-          at--;
-        }
-        order[at] = r;
-      }
-    }
-    return n;
-  }
-
-  private void moveBack(int from, int n) {
-    int[] order = scratchOrder;
-    int r = order[from];
-    int at = from;
-    while (at + 1 < n && scratchKey[order[at + 1]] > scratchKey[r]) {
-      order[at] = order[at + 1];
-      at++;
-    }
-    order[at] = r;
-  }
-
-  /** Marks a repair as tried and failed; returns how much of the mass it would have cured. */
-  private double fail(int r, double[] left, double[] worth) {
-    double cured = 0;
-    for (int k = 0; k < cures[r].length; k++) {
-      int g = cures[r][k];
-      double part = left[g] * works[r][k];
-      if (part > 0) {
-        left[g] -= part;
-        cured += part;
-        int[] others = repairsOf[g];
-        for (int other = 0; other < others.length; other++) {
-          worth[others[other]] -= part * perMinuteOf[g][other];
-        }
-      }
-    }
-    worth[r] = 0;
-    return cured;
-  }
-
-  /** No road is cheaper than knowing the cause and curing it. */
-  private double bound(double[] sums) {
-    double bound = 0;
-    for (int g = 0; g < groups; g++) {
-      bound += sums[g] * known[g];
-    }
-    return bound;
   }
 
   /** How far a check moves the weights on average, 0 to 1 (total variation). */
