@@ -47,6 +47,7 @@ final class Planner {
 
   private static final double NEGLIGIBLE_HYPOTHESIS = 1e-3;
   private static final double NEGLIGIBLE_SPLIT = 0.01;
+  private static final double NEGLIGIBLE_BRANCH = 0.02;
   private static final int LOOK_AHEAD_STEPS = 6;
   private static final int LOOK_AHEAD_CHECKS = 10;
 
@@ -211,7 +212,7 @@ final class Planner {
         continue;
       }
       rest -= cures.bound(sums);
-      if (ahead) {
+      if (ahead && mass >= NEGLIGIBLE_BRANCH) {
         weigh(start, tables[c], o, q);
         checkOpen[c] = false;
         score += value(q, sums, mass);
