@@ -16,7 +16,6 @@ import dottore.core.diagnosis.Portrait;
 import dottore.core.machine.MachineKind;
 import dottore.core.units.Odds;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Controller;
@@ -222,28 +221,22 @@ class CasebookController {
     about(model, check);
     model.addAttribute("question", check.question());
     List<OutcomeRow> outcomes = new ArrayList<>();
-    List<Portrait> portraits = casebook.causes().stream().map(diagnosis::portrait).toList();
+    List<Portrait.Accused> accused = diagnosis.accused(check);
     for (Check.Outcome outcome : check.outcomes()) {
       outcomes.add(
           new OutcomeRow(
               outcome.words(),
               outcome.good(),
               outcome.mark().map(mark -> mark.words()).orElse(""),
-              accused(portraits, check, outcome)));
+              accused(accused, outcome)));
     }
     model.addAttribute("outcomes", outcomes);
     return "casebook/check";
   }
 
-  private static List<Row> accused(List<Portrait> portraits, Check check, Check.Outcome outcome) {
-    record Accused(Cause cause, double ratio) {}
-    return portraits.stream()
-        .flatMap(
-            portrait ->
-                portrait.signs().stream()
-                    .filter(s -> s.check().equals(check) && s.outcome().equals(outcome))
-                    .map(s -> new Accused(portrait.cause(), s.ratio())))
-        .sorted(Comparator.comparingDouble(a -> -a.ratio()))
+  private static List<Row> accused(List<Portrait.Accused> accused, Check.Outcome outcome) {
+    return accused.stream()
+        .filter(a -> a.sign().outcome().equals(outcome))
         .map(a -> new Row("/casebook/causes/" + a.cause().id(), a.cause().name(), "", "", ""))
         .toList();
   }

@@ -110,6 +110,11 @@ public final class Diagnosis {
     return Portrait.of(this, cause);
   }
 
+  /** The causes that answers of one check speak for, the most telling first. */
+  public List<Portrait.Accused> accused(Check check) {
+    return Portrait.accused(this, check);
+  }
+
   public Casebook casebook() {
     return casebook;
   }

@@ -41,6 +41,9 @@ public record Portrait(Cause cause, Odds share, List<Sign> signs, List<Cure> cur
     }
   }
 
+  /** A cause and the answer that speaks for it. */
+  public record Accused(Cause cause, Sign sign) {}
+
   /**
    * @param works the chance that the repair cures the cause
    */
@@ -63,25 +66,41 @@ public record Portrait(Cause cause, Odds share, List<Sign> signs, List<Cure> cur
 
   private static List<Sign> signs(Diagnosis diagnosis, Cause cause) {
     List<Sign> signs = new ArrayList<>();
-    for (int c = 0; c < diagnosis.checks().size(); c++) {
-      Check check = diagnosis.checks().get(c);
-      for (int o = 0; o < check.outcomes().size(); o++) {
-        double[] row = diagnosis.asProblem().likelihood()[c][o];
-        double here = 0;
-        double elsewhere = 0;
-        for (Map.Entry<Stage, Double> stop : cause.stages().entrySet()) {
-          here += stop.getValue() * mean(diagnosis, row, cause, stop.getKey(), true);
-          elsewhere += stop.getValue() * mean(diagnosis, row, cause, stop.getKey(), false);
-        }
-        if (here >= OFTEN && here >= SPEAKS_FOR * elsewhere) {
-          signs.add(new Sign(check, check.outcomes().get(o), Odds.of(here), Odds.of(elsewhere)));
-        }
-      }
+    for (Check check : diagnosis.checks()) {
+      signs.addAll(signs(diagnosis, cause, check));
     }
     signs.sort(
         Comparator.<Sign>comparingDouble(s -> -s.here().value() * Math.log(s.ratio()))
             .thenComparing(s -> s.check().id()));
     return List.copyOf(signs.subList(0, Math.min(SHOWN, signs.size())));
+  }
+
+  /** The answers of one check that speak for a cause. */
+  private static List<Sign> signs(Diagnosis diagnosis, Cause cause, Check check) {
+    double[][] rows = diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())];
+    List<Sign> signs = new ArrayList<>();
+    for (int o = 0; o < rows.length; o++) {
+      double here = 0;
+      double elsewhere = 0;
+      for (Map.Entry<Stage, Double> stop : cause.stages().entrySet()) {
+        here += stop.getValue() * mean(diagnosis, rows[o], cause, stop.getKey(), true);
+        elsewhere += stop.getValue() * mean(diagnosis, rows[o], cause, stop.getKey(), false);
+      }
+      if (here >= OFTEN && here >= SPEAKS_FOR * elsewhere) {
+        signs.add(new Sign(check, check.outcomes().get(o), Odds.of(here), Odds.of(elsewhere)));
+      }
+    }
+    return signs;
+  }
+
+  static List<Accused> accused(Diagnosis diagnosis, Check check) {
+    return diagnosis.causes().stream()
+        .flatMap(
+            cause -> signs(diagnosis, cause, check).stream().map(sign -> new Accused(cause, sign)))
+        .sorted(
+            Comparator.<Accused>comparingDouble(a -> -a.sign().ratio())
+                .thenComparing(a -> a.cause().id()))
+        .toList();
   }
 
   /** The chance of an outcome at one stage, for the cause or for all others that stop there. */

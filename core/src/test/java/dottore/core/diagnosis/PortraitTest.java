@@ -49,4 +49,11 @@ class PortraitTest {
     assertThat(sign.here().value()).isCloseTo(0.92, within(0.02));
     assertThat(sign.elsewhere().value()).isLessThan(0.05);
   }
+
+  @Test
+  void aCheckAccusesTheCausesWhoseSignItIs() {
+    assertThat(diagnosis.accused(casebook.check("supply-switch").orElseThrow()))
+        .extracting(accused -> accused.cause().id() + " by " + accused.sign().outcome().id())
+        .contains("supply-switch-off by off");
+  }
 }
