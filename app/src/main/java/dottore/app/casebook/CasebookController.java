@@ -1,8 +1,8 @@
 package dottore.app.casebook;
 
+import dottore.app.knowledge.Knowledge;
 import dottore.app.shop.NotThere;
 import dottore.app.ticket.ConfirmedCauses;
-import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
@@ -11,7 +11,6 @@ import dottore.core.casebook.Repair;
 import dottore.core.casebook.Stage;
 import dottore.core.casebook.Station;
 import dottore.core.casebook.Step;
-import dottore.core.diagnosis.Diagnosis;
 import dottore.core.diagnosis.Portrait;
 import dottore.core.machine.MachineKind;
 import dottore.core.units.Odds;
@@ -42,20 +41,18 @@ class CasebookController {
 
   record OutcomeRow(String words, boolean good, String mark, List<Row> causes) {}
 
-  private final Casebook casebook;
-  private final Diagnosis diagnosis;
+  private final Knowledge knowledge;
   private final ConfirmedCauses confirmed;
 
-  CasebookController(Diagnosis diagnosis, ConfirmedCauses confirmed) {
-    this.casebook = diagnosis.casebook();
-    this.diagnosis = diagnosis;
+  CasebookController(Knowledge knowledge, ConfirmedCauses confirmed) {
+    this.knowledge = knowledge;
     this.confirmed = confirmed;
   }
 
   @GetMapping("/casebook")
   String causes(@RequestParam(defaultValue = "") String q, Model model) {
     Map<String, Long> here = confirmed.counts();
-    List<Cause> found = casebook.causesLike(q);
+    List<Cause> found = knowledge.casebook().causesLike(q);
     List<Group> groups = new ArrayList<>();
     for (Station station : Station.values()) {
       List<Row> rows =
@@ -82,17 +79,19 @@ class CasebookController {
 
   @GetMapping("/casebook/checks")
   String checks(@RequestParam(defaultValue = "") String q, Model model) {
-    return steps(model, "checks", q, List.copyOf(casebook.checks()));
+    return steps(model, "checks", q, List.copyOf(knowledge.casebook().checks()));
   }
 
   @GetMapping("/casebook/repairs")
   String repairs(@RequestParam(defaultValue = "") String q, Model model) {
-    return steps(model, "repairs", q, List.copyOf(casebook.repairs()));
+    return steps(model, "repairs", q, List.copyOf(knowledge.casebook().repairs()));
   }
 
   private String steps(Model model, String part, String q, List<Step> all) {
     List<Step> found =
-        q.isBlank() ? all : casebook.find(q, ALL).stream().filter(all::contains).toList();
+        q.isBlank()
+            ? all
+            : knowledge.casebook().find(q, ALL).stream().filter(all::contains).toList();
     List<Group> groups = new ArrayList<>();
     if (q.isBlank()) {
       for (Depth depth : Depth.values()) {
@@ -137,8 +136,8 @@ class CasebookController {
 
   @GetMapping("/casebook/causes/{id}")
   String cause(@PathVariable String id, Model model) {
-    Cause cause = casebook.cause(id).orElseThrow(() -> unknown("cause"));
-    Portrait portrait = diagnosis.portrait(cause);
+    Cause cause = knowledge.casebook().cause(id).orElseThrow(() -> unknown("cause"));
+    Portrait portrait = knowledge.diagnosis().portrait(cause);
     model.addAttribute("name", cause.name());
     model.addAttribute("sign", cause.sign());
     model.addAttribute("facts", facts(cause, portrait.share()));
@@ -217,11 +216,11 @@ class CasebookController {
 
   @GetMapping("/casebook/checks/{id}")
   String check(@PathVariable String id, Model model) {
-    Check check = casebook.check(id).orElseThrow(() -> unknown("check"));
+    Check check = knowledge.casebook().check(id).orElseThrow(() -> unknown("check"));
     about(model, check);
     model.addAttribute("question", check.question());
     List<OutcomeRow> outcomes = new ArrayList<>();
-    List<Portrait.Accused> accused = diagnosis.accused(check);
+    List<Portrait.Accused> accused = knowledge.diagnosis().accused(check);
     for (Check.Outcome outcome : check.outcomes()) {
       outcomes.add(
           new OutcomeRow(
@@ -243,7 +242,7 @@ class CasebookController {
 
   @GetMapping("/casebook/repairs/{id}")
   String repair(@PathVariable String id, Model model) {
-    Repair repair = casebook.repair(id).orElseThrow(() -> unknown("repair"));
+    Repair repair = knowledge.casebook().repair(id).orElseThrow(() -> unknown("repair"));
     about(model, repair);
     model.addAttribute(
         "cures",
@@ -253,14 +252,16 @@ class CasebookController {
                 cure ->
                     new Row(
                         "/casebook/causes/" + cure.getKey(),
-                        casebook.cause(cure.getKey()).orElseThrow().name(),
+                        knowledge.casebook().cause(cure.getKey()).orElseThrow().name(),
                         "",
                         Odds.of(cure.getValue()).percent(),
                         ""))
             .toList());
     model.addAttribute(
         "rechecks",
-        repair.recheck().stream().map(r -> row(casebook.check(r).orElseThrow())).toList());
+        repair.recheck().stream()
+            .map(r -> row(knowledge.casebook().check(r).orElseThrow()))
+            .toList());
     return "casebook/repair";
   }
 

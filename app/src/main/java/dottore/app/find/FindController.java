@@ -7,7 +7,6 @@ import dottore.app.ticket.NewLine;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketPage;
-import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
@@ -42,12 +41,10 @@ class FindController {
       String who, String theirs, String ours, int entry, String outcome, boolean reading) {}
 
   private final TicketBook book;
-  private final Casebook casebook;
   private final TicketPage page;
 
   FindController(TicketBook book, TicketPage page) {
     this.book = book;
-    this.casebook = book.casebook();
     this.page = page;
   }
 
@@ -65,9 +62,10 @@ class FindController {
       Model model) {
     TicketFile file = book.open(claim);
     page.fill(model, file, "find");
-    model.addAttribute("find", new FindView(casebook, file, book.assess(file)).page(step, at));
+    model.addAttribute(
+        "find", new FindView(book.casebook(), file, book.assess(file)).page(step, at));
     model.addAttribute("q", q);
-    model.addAttribute("hits", casebook.find(q, HITS).stream().map(this::hit).toList());
+    model.addAttribute("hits", book.casebook().find(q, HITS).stream().map(this::hit).toList());
     return "find/find";
   }
 
@@ -92,11 +90,13 @@ class FindController {
   }
 
   private Check check(String id) {
-    return casebook.check(id).orElseThrow(() -> new NotThere("That check is not in the casebook."));
+    return book.casebook()
+        .check(id)
+        .orElseThrow(() -> new NotThere("That check is not in the casebook."));
   }
 
   private Repair repair(String id) {
-    return casebook
+    return book.casebook()
         .repair(id)
         .orElseThrow(() -> new NotThere("That repair is not in the casebook."));
   }
@@ -178,7 +178,9 @@ class FindController {
       Principal who,
       Model model) {
     Step known =
-        casebook.step(step).orElseThrow(() -> new NotThere("That step is not in the casebook."));
+        book.casebook()
+            .step(step)
+            .orElseThrow(() -> new NotThere("That step is not in the casebook."));
     return write(claim, seen, List.of(NewLine.aside(known, reason)), who, model, to);
   }
 

@@ -1,8 +1,6 @@
 package dottore.app.shop;
 
-import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Need;
-import dottore.core.diagnosis.Diagnosis;
 import dottore.core.diagnosis.ShopRules;
 import java.time.Clock;
 import java.time.Instant;
@@ -43,6 +41,11 @@ public class Shop {
     return properties.money();
   }
 
+  /** How the shop prices its work, before any school. */
+  public ShopRules rules() {
+    return ShopRules.usual().with(properties.perMinute());
+  }
+
   /** Tools and spares that the shelf does not have. */
   public Set<Need> missing() {
     return EnumSet.copyOf(missing);
@@ -65,20 +68,6 @@ public class Shop {
     @Bean
     Clock clock() {
       return Clock.systemUTC();
-    }
-
-    @Bean
-    Diagnosis diagnosis(ShopProperties properties) {
-      ShopRules usual = ShopRules.usual();
-      return new Diagnosis(
-          Casebook.shipped(),
-          new ShopRules(
-              usual.waiting(),
-              properties.perMinute(),
-              usual.depth(),
-              usual.referMinutes(),
-              usual.foundAt(),
-              usual.slip()));
     }
   }
 }

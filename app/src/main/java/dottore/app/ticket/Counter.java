@@ -1,10 +1,10 @@
 package dottore.app.ticket;
 
+import dottore.app.knowledge.Knowledge;
 import dottore.app.shop.Shop;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
-import dottore.core.diagnosis.Diagnosis;
 import dottore.core.machine.MachineKind;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -28,7 +28,7 @@ public class Counter {
   private final TicketSide side;
   private final Pen pen;
   private final Shop shop;
-  private final Diagnosis diagnosis;
+  private final Knowledge knowledge;
 
   Counter(
       TicketRepository tickets,
@@ -38,7 +38,7 @@ public class Counter {
       TicketSide side,
       Pen pen,
       Shop shop,
-      Diagnosis diagnosis) {
+      Knowledge knowledge) {
     this.tickets = tickets;
     this.customers = customers;
     this.machines = machines;
@@ -46,7 +46,7 @@ public class Counter {
     this.side = side;
     this.pen = pen;
     this.shop = shop;
-    this.diagnosis = diagnosis;
+    this.knowledge = knowledge;
   }
 
   /** Customers whose name or number matches what is typed, six at most. */
@@ -99,7 +99,7 @@ public class Counter {
     tickets.save(ticket);
     List<NewLine> lines = new ArrayList<>();
     lines.add(new NewLine(Line.Kind.RECEIVED, "Received: " + arrival.complaint(), Map.of()));
-    Check howFar = diagnosis.casebook().check(Check.HOW_FAR).orElseThrow();
+    Check howFar = knowledge.casebook().check(Check.HOW_FAR).orElseThrow();
     arrival.told().ifPresent(stage -> lines.add(NewLine.told(howFar, stage.id())));
     pen.append(ticket, who, at, lines);
     return ticket.claim;

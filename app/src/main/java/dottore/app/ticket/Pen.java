@@ -1,9 +1,9 @@
 package dottore.app.ticket;
 
+import dottore.app.knowledge.Knowledge;
 import dottore.app.shop.NotThere;
 import dottore.app.shop.TooLate;
 import dottore.core.casebook.Cause;
-import dottore.core.diagnosis.Diagnosis;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -17,12 +17,12 @@ import org.springframework.stereotype.Component;
 class Pen {
   private final TicketRepository tickets;
   private final LogRepository logs;
-  private final Diagnosis diagnosis;
+  private final Knowledge knowledge;
 
-  Pen(TicketRepository tickets, LogRepository logs, Diagnosis diagnosis) {
+  Pen(TicketRepository tickets, LogRepository logs, Knowledge knowledge) {
     this.tickets = tickets;
     this.logs = logs;
-    this.diagnosis = diagnosis;
+    this.knowledge = knowledge;
   }
 
   /**
@@ -73,7 +73,7 @@ class Pen {
   void index(Ticket ticket) {
     ticket.index(
         ticket.confirmedCauses.stream()
-            .flatMap(id -> diagnosis.casebook().cause(id).map(Cause::name).stream())
+            .flatMap(id -> knowledge.casebook().cause(id).map(Cause::name).stream())
             .collect(Collectors.joining(" ")));
   }
 }

@@ -12,6 +12,7 @@ import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.hibernate.annotations.JdbcTypeCode;
@@ -71,6 +72,10 @@ class Ticket {
 
   @JdbcTypeCode(SqlTypes.JSON)
   @Nullable Map<String, String> sheet;
+
+  /** Positions by school, where the ticket follows another than the shop. */
+  @JdbcTypeCode(SqlTypes.JSON)
+  Map<String, String> schools = new HashMap<>();
 
   String searchText = "";
   @Version int version;

@@ -2,20 +2,24 @@ package dottore.app.ticket;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import dottore.app.knowledge.Knowledge;
 import dottore.app.shop.NotThere;
 import dottore.app.shop.Shop;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
+import dottore.core.casebook.School;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Case;
 import dottore.core.diagnosis.Diagnosis;
+import dottore.core.diagnosis.Schools;
 import dottore.core.machine.MachineKind;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -37,8 +41,9 @@ public class TicketBook {
   private final TicketSide side;
   private final Pen pen;
   private final Shop shop;
-  private final Diagnosis diagnosis;
-  private final Cache<Case, Assessment> assessments =
+  private final Knowledge knowledge;
+  private final ShopExperience experience;
+  private final Cache<Question, Assessment> assessments =
       Caffeine.newBuilder().maximumSize(REMEMBERED).build();
 
   TicketBook(
@@ -49,7 +54,8 @@ public class TicketBook {
       TicketSide side,
       Pen pen,
       Shop shop,
-      Diagnosis diagnosis) {
+      Knowledge knowledge,
+      ShopExperience experience) {
     this.tickets = tickets;
     this.logs = logs;
     this.putBacks = putBacks;
@@ -57,7 +63,8 @@ public class TicketBook {
     this.side = side;
     this.pen = pen;
     this.shop = shop;
-    this.diagnosis = diagnosis;
+    this.knowledge = knowledge;
+    this.experience = experience;
   }
 
   // --- reading -------------------------------------------------------------------------------
@@ -155,18 +162,54 @@ public class TicketBook {
         Optional.ofNullable(t.closed),
         List.copyOf(t.confirmedCauses),
         t.sheet == null ? Map.of() : Map.copyOf(t.sheet),
+        t.schools.entrySet().stream()
+            .collect(Collectors.toMap(e -> School.of(e.getKey()), Map.Entry::getValue)),
         lines,
         owed,
         times);
   }
 
-  /** What can be said of a ticket now. The same case always gives the same answer. */
+  /** A case and the diagnosis that looks at it: together they have one answer. */
+  private record Question(Diagnosis diagnosis, Case about) {}
+
+  /** What can be said of a ticket now. The same question always gets the same answer. */
   public Assessment assess(TicketFile file) {
-    return assessments.get(file.asCase(shop.missing()), diagnosis::assess);
+    Case about = file.asCase(shop.missing());
+    return assessments.get(
+        new Question(knowledge.diagnosis(file.schools(), about.contexts()), about),
+        question -> question.diagnosis().assess(question.about()));
+  }
+
+  /** The schools that a ticket follows. */
+  public Schools schools(TicketFile file) {
+    return knowledge.schools(file.schools());
+  }
+
+  /**
+   * Lets a ticket follow a school of its own.
+   *
+   * @param position empty to follow the shop again
+   * @throws IllegalArgumentException if the school has no such position
+   */
+  @Transactional
+  public void choose(String claim, School school, String position, String who) {
+    Ticket ticket = pen.holdOpen(claim);
+    Map<String, String> schools = new HashMap<>(ticket.schools);
+    String words;
+    if (position.isEmpty()) {
+      schools.remove(school.id());
+      words = school.question() + ": as the shop does";
+    } else {
+      School.Position chosen = school.position(position);
+      schools.put(school.id(), chosen.id());
+      words = school.question() + ", for this ticket: " + chosen.words();
+    }
+    ticket.schools = schools;
+    pen.append(ticket, who, shop.now(), List.of(new NewLine(Line.Kind.CHANGED, words, Map.of())));
   }
 
   public Casebook casebook() {
-    return diagnosis.casebook();
+    return knowledge.casebook();
   }
 
   // --- the log -------------------------------------------------------------------------------
@@ -337,7 +380,9 @@ public class TicketBook {
     clocks.of(List.of(Objects.requireNonNull(ticket.id))).stream()
         .filter(c -> c.stoppedAt == null)
         .forEach(c -> c.stoppedAt = at);
+    experience.keep(casebook(), files(List.of(ticket)).get(0), at);
     pen.append(ticket, who, at, List.of(new NewLine(Line.Kind.CLOSED, text, Map.of())));
+    knowledge.grown();
   }
 
   /** The step that a line is about, if the casebook knows it. */

@@ -3,6 +3,7 @@ package dottore.app.ticket;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Need;
+import dottore.core.casebook.School;
 import dottore.core.diagnosis.Case;
 import dottore.core.diagnosis.Event;
 import dottore.core.machine.MachineKind;
@@ -43,6 +44,7 @@ public record TicketFile(
     Optional<Instant> closed,
     List<String> confirmedCauses,
     Map<String, String> sheet,
+    Map<School, String> schools,
     List<Line> log,
     List<Owed> putBack,
     List<RunningTime> clocks) {

@@ -1,6 +1,7 @@
 package dottore.app.ticket;
 
 import jakarta.persistence.LockModeType;
+import java.time.Instant;
 import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
@@ -60,6 +61,26 @@ interface TicketRepository extends JpaRepository<Ticket, Long> {
           """,
       nativeQuery = true)
   Page<Long> search(String words, String state, String kind, Pageable page);
+
+  /** What a closed ticket teaches. */
+  interface Lesson {
+    String getKind();
+
+    String[] getContexts();
+
+    String[] getCauses();
+  }
+
+  @Query(
+      value =
+          """
+          select m.kind as kind, t.contexts as contexts, t.confirmed_causes as causes
+          from ticket t join machine m on m.id = t.machine_id
+          where t.state <> 'OPEN' and t.closed >= :since
+            and cardinality(t.confirmed_causes) > 0
+          """,
+      nativeQuery = true)
+  List<Lesson> lessons(Instant since);
 
   /** A cause with how often it was confirmed. */
   interface Confirmed {

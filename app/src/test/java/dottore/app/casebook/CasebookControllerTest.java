@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
+import dottore.app.knowledge.Knowledge;
 import dottore.app.shop.NotThere;
 import dottore.app.ticket.ConfirmedCauses;
 import dottore.core.casebook.Casebook;
@@ -19,8 +20,7 @@ import org.springframework.ui.Model;
 class CasebookControllerTest {
   private final Casebook casebook = Casebook.shipped();
   private final ConfirmedCauses confirmed = mock(ConfirmedCauses.class);
-  private final CasebookController controller =
-      new CasebookController(new Diagnosis(casebook, ShopRules.usual()), confirmed);
+  private final CasebookController controller = new CasebookController(knowledge(), confirmed);
   private final Model model = new ConcurrentModel();
 
   private <T> List<T> list(String name, Class<T> type) {
@@ -67,5 +67,13 @@ class CasebookControllerTest {
     controller.causes("no such words", model);
     assertThat(list("groups", CasebookController.Group.class)).isEmpty();
     assertThatThrownBy(() -> controller.cause("moon-phase", model)).isInstanceOf(NotThere.class);
+  }
+
+  private static Knowledge knowledge() {
+    Knowledge knowledge = mock(Knowledge.class);
+    Diagnosis diagnosis = new Diagnosis(Casebook.shipped(), ShopRules.usual());
+    when(knowledge.casebook()).thenReturn(diagnosis.casebook());
+    when(knowledge.diagnosis()).thenReturn(diagnosis);
+    return knowledge;
   }
 }

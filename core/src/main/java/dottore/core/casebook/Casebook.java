@@ -1,5 +1,6 @@
 package dottore.core.casebook;
 
+import dottore.core.units.Minutes;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -14,8 +15,17 @@ public final class Casebook {
   private final Map<String, Cause> causes;
   private final Map<String, Check> checks;
   private final Map<String, Repair> repairs;
+  private final Vocabulary vocabulary;
+  private final Map<String, String> sources;
 
-  Casebook(Map<String, Cause> causes, Map<String, Check> checks, Map<String, Repair> repairs) {
+  Casebook(
+      Map<String, Cause> causes,
+      Map<String, Check> checks,
+      Map<String, Repair> repairs,
+      Vocabulary vocabulary,
+      Map<String, String> sources) {
+    this.vocabulary = vocabulary;
+    this.sources = Map.copyOf(sources);
     this.causes = new LinkedHashMap<>(causes);
     this.checks = new LinkedHashMap<>(checks);
     this.repairs = new LinkedHashMap<>(repairs);
@@ -52,6 +62,30 @@ public final class Casebook {
 
   public Optional<Repair> repair(String id) {
     return Optional.ofNullable(repairs.get(id));
+  }
+
+  /** What people type, and what it means here. */
+  public Vocabulary vocabulary() {
+    return vocabulary;
+  }
+
+  /**
+   * The text of a cause, check or repair as its author wrote it, in YAML; empty if there is none
+   * such.
+   */
+  public String source(String id) {
+    return sources.getOrDefault(id, "");
+  }
+
+  /** The same casebook with other odds for its causes and other minutes for its steps. */
+  public Casebook with(Map<String, Cause> odds, Map<String, Minutes> hands) {
+    Map<String, Cause> causesNow = new LinkedHashMap<>(causes);
+    causesNow.replaceAll((id, cause) -> odds.getOrDefault(id, cause));
+    Map<String, Check> checksNow = new LinkedHashMap<>(checks);
+    checksNow.replaceAll((id, c) -> hands.containsKey(id) ? c.taking(hands.get(id)) : c);
+    Map<String, Repair> repairsNow = new LinkedHashMap<>(repairs);
+    repairsNow.replaceAll((id, r) -> hands.containsKey(id) ? r.taking(hands.get(id)) : r);
+    return new Casebook(causesNow, checksNow, repairsNow, vocabulary, sources);
   }
 
   /** A check or repair. */

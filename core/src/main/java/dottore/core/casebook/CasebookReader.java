@@ -5,8 +5,6 @@ import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
 import java.io.IOException;
 import java.io.InputStream;
-import java.io.InputStreamReader;
-import java.io.Reader;
 import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
@@ -22,9 +20,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import org.jspecify.annotations.Nullable;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
 import org.yaml.snakeyaml.error.MarkedYAMLException;
+import org.yaml.snakeyaml.error.YAMLException;
 import org.yaml.snakeyaml.nodes.Node;
 
 /**
@@ -46,7 +46,8 @@ public final class CasebookReader {
           "system",
           "driver",
           "setup",
-          "upgrade");
+          "upgrade",
+          "words");
 
   private static final double SUM_TOLERANCE = 0.001;
 
@@ -55,10 +56,36 @@ public final class CasebookReader {
   private final Map<String, Check> checks = new LinkedHashMap<>();
   private final Map<String, Repair> repairs = new LinkedHashMap<>();
   private final Map<String, YamlPlace> places = new HashMap<>();
+  private final Map<String, String> synonyms = new HashMap<>();
+  private final List<Vocabulary.Sign> signs = new ArrayList<>();
+  private final Map<String, YamlPlace> meanings = new LinkedHashMap<>();
+  private final Map<String, String> sources = new HashMap<>();
+  private final Map<String, Map<String, YamlPlace>> shows = new LinkedHashMap<>();
+  private final Map<String, Map<String, Double>> curedBy = new LinkedHashMap<>();
+  private boolean overlaying;
 
   private CasebookReader() {}
 
   static Casebook shipped() {
+    return withShipped().finish();
+  }
+
+  /**
+   * The shipped casebook with a shop's own entries laid over it: an entry with a known id takes the
+   * place of the shipped one.
+   *
+   * @throws CasebookFault with every fault, its file and its line
+   */
+  public static Casebook shippedUnder(Overlay overlay) {
+    CasebookReader reader = withShipped();
+    reader.overlaying = true;
+    if (!overlay.isEmpty()) {
+      reader.add(Overlay.FILE, overlay.text());
+    }
+    return reader.finish();
+  }
+
+  private static CasebookReader withShipped() {
     CasebookReader reader = new CasebookReader();
     for (String area : AREAS) {
       String path = "/casebook/" + area + ".yaml";
@@ -66,12 +93,12 @@ public final class CasebookReader {
         if (in == null) {
           throw new CasebookFault(List.of(area + ".yaml:1: the file is not there"));
         }
-        reader.add(area + ".yaml", new InputStreamReader(in, StandardCharsets.UTF_8));
+        reader.add(area + ".yaml", new String(in.readAllBytes(), StandardCharsets.UTF_8));
       } catch (IOException broken) {
         throw new UncheckedIOException(broken);
       }
     }
-    return reader.finish();
+    return reader;
   }
 
   /**
@@ -82,29 +109,70 @@ public final class CasebookReader {
    */
   public static Casebook read(Map<String, String> files) {
     CasebookReader reader = new CasebookReader();
-    files.forEach((name, text) -> reader.add(name, new StringReader(text)));
+    files.forEach(reader::add);
     return reader.finish();
   }
 
   private Casebook finish() {
+    if (faults.isEmpty()) {
+      shows.forEach(this::showing);
+      curedBy.forEach(this::curing);
+      meanings.forEach(this::known);
+    }
     if (faults.isEmpty()) {
       new CasebookLint(causes, checks, repairs, (id, what) -> places.get(id).fault(what)).run();
     }
     if (!faults.isEmpty()) {
       throw new CasebookFault(faults);
     }
-    return new Casebook(causes, checks, repairs);
+    return new Casebook(causes, checks, repairs, new Vocabulary(synonyms, signs), sources);
   }
 
-  private void add(String file, Reader text) {
-    Node root;
+  /** Rows that stand beside their cause go into the checks. */
+  private void showing(String cause, Map<String, YamlPlace> rows) {
+    rows.forEach(
+        (id, place) -> {
+          Check check = checks.get(id);
+          if (check == null) {
+            place.fault("no check is called '" + id + "'");
+          } else {
+            double[] row = row(place, check.outcomes(), check.likelihoods().otherwise());
+            checks.put(id, check.with(check.likelihoods().with(cause, row)));
+          }
+        });
+  }
+
+  private void curing(String cause, Map<String, Double> chances) {
+    chances.forEach(
+        (id, chance) -> {
+          Repair repair = repairs.get(id);
+          if (repair == null) {
+            places.get(cause).fault("no repair is called '" + id + "'");
+          } else {
+            repairs.put(id, repair.curing(cause, chance));
+          }
+        });
+  }
+
+  /** The tree of a text; a fault and nothing if it is no YAML. */
+  static @Nullable Node compose(String file, String text, List<String> faults) {
     try {
       LoaderOptions options = new LoaderOptions();
       options.setMaxAliasesForCollections(0);
-      root = new Yaml(options).compose(text);
+      return new Yaml(options).compose(new StringReader(text));
     } catch (MarkedYAMLException broken) {
       int line = broken.getProblemMark() == null ? 1 : broken.getProblemMark().getLine() + 1;
       faults.add(file + ":" + line + ": " + broken.getProblem());
+    } catch (YAMLException broken) {
+      faults.add(file + ":1: " + broken.getMessage());
+    }
+    return null;
+  }
+
+  private void add(String file, String text) {
+    int before = faults.size();
+    Node root = compose(file, text, faults);
+    if (faults.size() > before) {
       return;
     }
     if (root == null) {
@@ -112,26 +180,58 @@ public final class CasebookReader {
       return;
     }
     YamlPlace.Fields parts = new YamlPlace(file, root, faults).fields();
-    each(parts, "causes", causes, this::cause);
-    each(parts, "checks", checks, this::check);
-    each(parts, "repairs", repairs, this::repair);
+    each(parts, "causes", text, causes, this::cause);
+    each(parts, "checks", text, checks, this::check);
+    each(parts, "repairs", text, repairs, this::repair);
+    parts.take("synonyms").map(YamlPlace::items).orElse(List.of()).forEach(this::synonyms);
+    parts.take("signs").map(YamlPlace::entries).orElse(Map.of()).forEach(this::sign);
     parts.nothingElse();
+  }
+
+  /** The first word stands for the others. */
+  private void synonyms(YamlPlace group) {
+    List<String> words = group.items().stream().map(YamlPlace::text).toList();
+    words.forEach(word -> synonyms.put(word, words.get(0)));
+  }
+
+  private void sign(String meaning, YamlPlace place) {
+    place
+        .parse(meaning, Vocabulary.Meaning::of)
+        .ifPresent(
+            known -> {
+              meanings.put(meaning, place);
+              place.items().forEach(phrase -> signs.add(new Vocabulary.Sign(known, phrase.text())));
+            });
+  }
+
+  private void known(String meaning, YamlPlace place) {
+    if (Vocabulary.Meaning.of(meaning) instanceof Vocabulary.Meaning.Answer answer) {
+      Check check = checks.get(answer.check());
+      if (check == null) {
+        place.fault("no check is called '" + answer.check() + "'");
+      } else if (check.outcomes().stream().noneMatch(o -> o.id().equals(answer.outcome()))) {
+        place.fault("'" + answer.check() + "' has no outcome '" + answer.outcome() + "'");
+      }
+    }
   }
 
   private interface Maker<T> {
     T make(String id, YamlPlace.Fields fields);
   }
 
-  private <T> void each(YamlPlace.Fields parts, String part, Map<String, T> into, Maker<T> maker) {
+  private <T> void each(
+      YamlPlace.Fields parts, String part, String text, Map<String, T> into, Maker<T> maker) {
     parts
         .take(part)
         .map(YamlPlace::entries)
         .orElse(Map.of())
         .forEach(
             (id, place) -> {
-              if (places.putIfAbsent(id, place) != null) {
+              boolean taken = places.put(id, place) != null;
+              if (taken && !(overlaying && into.containsKey(id))) {
                 place.fault("the id '" + id + "' is already taken");
               }
+              sources.put(id, place.source(text));
               YamlPlace.Fields fields = place.fields();
               into.put(id, maker.make(id, fields));
               fields.nothingElse();
@@ -144,6 +244,8 @@ public final class CasebookReader {
     if (Math.abs(sum - 1) > SUM_TOLERANCE) {
       in.place().fault("the stages of '" + id + "' sum to " + sum + ", not 1");
     }
+    in.take("shows").map(YamlPlace::entries).ifPresent(rows -> shows.put(id, rows));
+    curedBy.put(id, in.numbers("cured-by", Function.identity(), 0, 1));
     return new Cause(
         id,
         in.text("name"),
@@ -179,7 +281,8 @@ public final class CasebookReader {
         kinds(in),
         set(in, "changes", Touched.class, Touched::of),
         set(in, "needs", Need.class, Need::of),
-        in.words("borrows", Function.identity()));
+        in.words("borrows", Function.identity()),
+        in.words("schools", School.Stand::of));
   }
 
   private Check check(String id, YamlPlace.Fields in) {

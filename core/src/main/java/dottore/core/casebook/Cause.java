@@ -21,4 +21,10 @@ public record Cause(
     double weight,
     Map<Stage, Double> stages,
     Map<Context, Double> contexts,
-    Set<MachineKind> kinds) {}
+    Set<MachineKind> kinds) {
+
+  /** The same cause at other odds. */
+  public Cause at(double newWeight, Map<Context, Double> newContexts) {
+    return new Cause(id, name, sign, advice, station, newWeight, stages, newContexts, kinds);
+  }
+}

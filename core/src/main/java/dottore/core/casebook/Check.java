@@ -1,5 +1,6 @@
 package dottore.core.casebook;
 
+import dottore.core.units.Minutes;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -37,6 +38,27 @@ public record Check(
    * @param mark the danger it uncovers, if any
    */
   public record Outcome(String id, String words, boolean good, Optional<Mark> mark) {}
+
+  Check with(Likelihoods more) {
+    return new Check(
+        id, name, question, how, effort, caution, outcomes, more, depends, showsStage, reader);
+  }
+
+  @Override
+  public Check taking(Minutes hands) {
+    return new Check(
+        id,
+        name,
+        question,
+        how,
+        effort.taking(hands),
+        caution,
+        outcomes,
+        likelihoods,
+        depends,
+        showsStage,
+        reader);
+  }
 
   /**
    * @throws IllegalArgumentException if the check has no such outcome

@@ -1,5 +1,6 @@
 package dottore.core.casebook;
 
+import java.util.HashMap;
 import java.util.Map;
 
 /**
@@ -22,6 +23,13 @@ public record Likelihoods(
       row = byStage.get(stage);
     }
     return row == null ? otherwise : row;
+  }
+
+  /** The same with a row for one more cause, at all of its stages. */
+  Likelihoods with(String cause, double[] row) {
+    Map<String, double[]> causes = new HashMap<>(byCause);
+    causes.put(cause, row);
+    return new Likelihoods(byCauseAtStage, causes, byStage, otherwise);
   }
 
   static String key(String cause, Stage stage) {

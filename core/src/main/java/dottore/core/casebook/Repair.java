@@ -1,5 +1,7 @@
 package dottore.core.casebook;
 
+import dottore.core.units.Minutes;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -20,4 +22,16 @@ public record Repair(
     Map<String, Double> cures,
     double parts,
     List<String> recheck)
-    implements Step {}
+    implements Step {
+
+  Repair curing(String cause, double chance) {
+    Map<String, Double> more = new LinkedHashMap<>(cures);
+    more.put(cause, chance);
+    return new Repair(id, name, how, effort, caution, more, parts, recheck);
+  }
+
+  @Override
+  public Repair taking(Minutes hands) {
+    return new Repair(id, name, how, effort.taking(hands), caution, cures, parts, recheck);
+  }
+}

@@ -20,6 +20,9 @@ public sealed interface Step permits Check, Repair {
 
   Optional<String> caution();
 
+  /** The same step with other attended minutes. */
+  Step taking(Minutes hands);
+
   /**
    * @param hands attended minutes
    * @param waiting minutes that run by themselves
@@ -27,6 +30,7 @@ public sealed interface Step permits Check, Repair {
    * @param changes what it touches, so that readings depending on it go stale
    * @param needs tools, spares and consents
    * @param borrows what it takes from the machine and must give back
+   * @param stands questions on which practitioners disagree and that this step touches
    * @param clock whether the waiting is worth a clock of its own
    */
   record Effort(
@@ -37,7 +41,12 @@ public sealed interface Step permits Check, Repair {
       Set<MachineKind> kinds,
       Set<Touched> changes,
       Set<Need> needs,
-      List<String> borrows) {
+      List<String> borrows,
+      List<School.Stand> stands) {
+
+    Effort taking(Minutes newHands) {
+      return new Effort(newHands, waiting, depth, reach, kinds, changes, needs, borrows, stands);
+    }
 
     public boolean clock() {
       return waiting.value() >= 2;

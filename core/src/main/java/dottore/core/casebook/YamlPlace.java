@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.yaml.snakeyaml.nodes.MappingNode;
 import org.yaml.snakeyaml.nodes.Node;
 import org.yaml.snakeyaml.nodes.NodeTuple;
@@ -32,6 +33,18 @@ final class YamlPlace {
     this.line = head.getStartMark().getLine() + 1;
     this.node = node;
     this.faults = faults;
+  }
+
+  /** The text of this value as it stands in its file, moved to the left edge, or empty. */
+  String source(String file) {
+    int from = file.offsetByCodePoints(0, node.getStartMark().getIndex());
+    int to = file.offsetByCodePoints(0, node.getEndMark().getIndex());
+    String indent = " ".repeat(node.getStartMark().getColumn());
+    return file.substring(from, to)
+        .lines()
+        .map(line -> line.startsWith(indent) ? line.substring(indent.length()) : line.strip())
+        .collect(Collectors.joining("\n"))
+        .strip();
   }
 
   void fault(String what) {

@@ -308,6 +308,13 @@ public final class Assessment {
     return List.copyOf(timeline.retired());
   }
 
+  /** Two answers that hardly fit together, if there are two such. */
+  public Optional<Contradiction> contradiction() {
+    return timeline.works().isPresent()
+        ? Optional.empty()
+        : Contradiction.worst(diagnosis, about, timeline, prior, posterior);
+  }
+
   /** Readings taken after the machine worked. */
   public List<Event.Reading> proof() {
     return List.copyOf(timeline.sinceCure().values());

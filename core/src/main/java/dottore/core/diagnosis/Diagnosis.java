@@ -3,7 +3,6 @@ package dottore.core.diagnosis;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Check;
-import dottore.core.casebook.Context;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.Stage;
 import dottore.core.casebook.Step;
@@ -177,21 +176,9 @@ public final class Diagnosis {
       Cause cause = hypotheses.get(h).cause();
       if (cause.kinds().contains(about.kind())) {
         weights[h] =
-            cause.weight()
-                * contextFactor(cause, about)
-                * cause.stages().get(hypotheses.get(h).stage());
+            Prior.weight(cause, about.contexts()) * cause.stages().get(hypotheses.get(h).stage());
       }
     }
     return weights;
-  }
-
-  static double contextFactor(Cause cause, Case about) {
-    double factor = 1;
-    for (Map.Entry<Context, Double> entry : cause.contexts().entrySet()) {
-      if (about.contexts().contains(entry.getKey())) {
-        factor *= entry.getValue();
-      }
-    }
-    return factor;
   }
 }

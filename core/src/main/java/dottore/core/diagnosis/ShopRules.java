@@ -1,10 +1,13 @@
 package dottore.core.diagnosis;
 
+import dottore.core.casebook.Context;
 import dottore.core.casebook.Depth;
 import dottore.core.casebook.Repair;
+import dottore.core.casebook.School;
 import dottore.core.casebook.Step;
 import java.util.EnumMap;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * How a shop prices its work.
@@ -14,6 +17,8 @@ import java.util.Map;
  * @param depth minutes of reluctance for going deep
  * @param referMinutes what referring or advising replacement costs, in bench minutes
  * @param foundAt the odds at which a cause counts as found
+ * @param favored positions in which the shop's habit differs from the usual; steps of that school
+ *     cost {@value #HABIT} minutes less
  * @param slip the chance of a wrong look or a wrong word, so that no answer rules out for good
  */
 public record ShopRules(
@@ -22,7 +27,11 @@ public record ShopRules(
     Map<Depth, Double> depth,
     double referMinutes,
     double foundAt,
-    double slip) {
+    double slip,
+    Map<School, String> favored) {
+
+  /** What a shop's habit is worth, in bench minutes. */
+  static final double HABIT = 6;
 
   private static final double SMALLEST_STEP = 0.25;
 
@@ -35,7 +44,18 @@ public record ShopRules(
     depth.put(Depth.PARTS_OUT, 5.0);
     depth.put(Depth.WRITES_FIRMWARE, 10.0);
     depth.put(Depth.WRITES_DRIVE, 15.0);
-    return new ShopRules(0.25, 1.2, depth, 240, 0.95, 0.02);
+    return new ShopRules(0.25, 1.2, depth, 240, 0.95, 0.02, Map.of());
+  }
+
+  /** The same rules with another price of a bench minute. */
+  public ShopRules with(double perMinuteNow) {
+    return new ShopRules(waiting, perMinuteNow, depth, referMinutes, foundAt, slip, favored);
+  }
+
+  /** The same rules as they are under the schools, for a machine in these contexts. */
+  public ShopRules under(Schools schools, Set<Context> contexts) {
+    return new ShopRules(
+        waiting, perMinute, depth, referMinutes, foundAt, slip, schools.pricing(contexts));
   }
 
   /** What a step costs in bench minutes: hands, weighted waiting, depth and parts. */
@@ -47,6 +67,12 @@ public record ShopRules(
             + depth.getOrDefault(effort.depth(), 0.0);
     if (step instanceof Repair repair) {
       minutes += repair.parts() / perMinute;
+    }
+    for (School.Stand stand : effort.stands()) {
+      if (stand.position().isPresent()
+          && stand.position().get().equals(favored.get(stand.school()))) {
+        minutes -= HABIT;
+      }
     }
     return Math.max(SMALLEST_STEP, minutes);
   }

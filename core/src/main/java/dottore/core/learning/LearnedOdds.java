@@ -1,0 +1,133 @@
+package dottore.core.learning;
+
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Cause;
+import dottore.core.casebook.Context;
+import dottore.core.diagnosis.Prior;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * The odds of causes after a shop's confirmed tickets.
+ *
+ * <p>A cause is confirmed n times where the shipped odds, under the contexts of those very tickets,
+ * expected e; its weight moves by (A w + n) / (A w + e), where w is its shipped share and A what
+ * the shipped odds are worth in tickets: the posterior mean of a rate with a gamma prior (Gelman et
+ * al., Bayesian Data Analysis, 2013, section 2.6). Where no context shifts anything, e is N w and
+ * this is (A w + n) / (A + N). So a shop that sees many new builds does not learn twice that new
+ * builds have their own faults. The multiplier of a context moves the same way once the context was
+ * seen ten times.
+ */
+public final class LearnedOdds {
+  /** What the shipped odds are worth, in confirmed tickets. */
+  public static final double SHIPPED_WORTH = 50;
+
+  private static final int SEEN_OFTEN = 10;
+  private static final double SMALLEST = 0.05;
+
+  /**
+   * One cause, shipped and learned.
+   *
+   * @param shipped its share of all machines by the shipped odds, 0 to 1
+   * @param learned the same after the shop's tickets
+   * @param confirmed how often it was confirmed
+   * @param expected how often the shipped odds expected it on these tickets
+   */
+  public record Moved(
+      Cause cause, double shipped, double learned, int confirmed, double expected) {}
+
+  private final Casebook shipped;
+  private final Map<String, Cause> causes = new LinkedHashMap<>();
+  private final Map<String, Integer> counts = new HashMap<>();
+  private final Map<String, Double> expected;
+
+  private LearnedOdds(Casebook shipped, List<Experience.Confirmed> confirmed) {
+    this.shipped = shipped;
+    confirmed.forEach(c -> counts.merge(c.cause(), 1, Integer::sum));
+    expected = expected(shipped, confirmed);
+    Map<String, Double> share = Prior.shares(shipped);
+    for (Cause cause : shipped.causes()) {
+      double worth = SHIPPED_WORTH * share.get(cause.id());
+      double factor =
+          (worth + counts.getOrDefault(cause.id(), 0))
+              / (worth + expected.getOrDefault(cause.id(), 0.0));
+      causes.put(cause.id(), cause.at(cause.weight() * factor, cause.contexts()));
+    }
+    contexts(confirmed);
+  }
+
+  /**
+   * Learns from confirmed tickets. Causes that the casebook does not know are passed over.
+   *
+   * @param shipped the casebook as it ships, the shop's own entries included
+   */
+  public static LearnedOdds from(Casebook shipped, List<Experience.Confirmed> confirmed) {
+    return new LearnedOdds(
+        shipped, confirmed.stream().filter(c -> shipped.cause(c.cause()).isPresent()).toList());
+  }
+
+  private static Map<String, Double> expected(
+      Casebook casebook, List<Experience.Confirmed> confirmed) {
+    Map<String, Double> expected = new HashMap<>();
+    for (Experience.Confirmed ticket : confirmed) {
+      Prior.shares(casebook, ticket.contexts())
+          .forEach((cause, share) -> expected.merge(cause, share, Double::sum));
+    }
+    return expected;
+  }
+
+  /** Multipliers of contexts that were seen often enough, judged by the odds learned so far. */
+  private void contexts(List<Experience.Confirmed> confirmed) {
+    Casebook learnedSoFar = shipped.with(causes, Map.of());
+    Map<Context, List<Experience.Confirmed>> byContext = new EnumMap<>(Context.class);
+    for (Context context : Context.values()) {
+      List<Experience.Confirmed> here =
+          confirmed.stream().filter(c -> c.contexts().contains(context)).toList();
+      if (!context.kind() && here.size() >= SEEN_OFTEN) {
+        byContext.put(context, here);
+      }
+    }
+    byContext.forEach(
+        (context, here) -> {
+          Map<String, Double> expectedHere = expected(learnedSoFar, here);
+          Map<String, Double> share = Prior.shares(learnedSoFar, java.util.Set.of(context));
+          causes.replaceAll(
+              (id, cause) -> {
+                long n = here.stream().filter(c -> c.cause().equals(id)).count();
+                double worth = SHIPPED_WORTH * share.getOrDefault(id, 0.0);
+                double factor = (worth + n) / (worth + expectedHere.getOrDefault(id, 0.0));
+                return worth == 0 ? cause : times(cause, context, factor);
+              });
+        });
+  }
+
+  private static Cause times(Cause cause, Context context, double factor) {
+    Map<Context, Double> contexts = new LinkedHashMap<>(cause.contexts());
+    contexts.merge(context, factor, (a, b) -> Math.max(SMALLEST, a * b));
+    return cause.at(cause.weight(), contexts);
+  }
+
+  /** The causes at their learned odds, by id. */
+  public Map<String, Cause> causes() {
+    return Map.copyOf(causes);
+  }
+
+  /** Every cause, shipped and learned, in the order of the casebook. */
+  public List<Moved> moved() {
+    Map<String, Double> before = Prior.shares(shipped);
+    Map<String, Double> after = Prior.shares(shipped.with(causes, Map.of()));
+    return shipped.causes().stream()
+        .map(
+            cause ->
+                new Moved(
+                    cause,
+                    before.get(cause.id()),
+                    after.get(cause.id()),
+                    counts.getOrDefault(cause.id(), 0),
+                    expected.getOrDefault(cause.id(), 0.0)))
+        .toList();
+  }
+}

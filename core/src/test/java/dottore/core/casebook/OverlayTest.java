@@ -1,0 +1,130 @@
+package dottore.core.casebook;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.catchThrowableOfType;
+
+import dottore.core.casebook.Overlay.Part;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+
+class OverlayTest {
+  private static final String SALT_AIR =
+      """
+      name: Salt on the contacts
+      sign: green edges, comes and goes
+      station: memory
+      weight: 0.8
+      stages: {memory: 1}
+      shows:
+        module-clips-look: {open: 0.2}
+        smell-and-look: {wet: 0.3}
+        single-module-start: {starts: 0.5, same: 0.5}
+      cured-by: {reseat-memory: 0.9}\
+      """;
+
+  private static final Overlay SALTY = Overlay.empty().with(Part.CAUSES, "salt-air", SALT_AIR);
+
+  private static CasebookFault faultOf(Overlay overlay) {
+    return catchThrowableOfType(CasebookFault.class, () -> CasebookReader.shippedUnder(overlay));
+  }
+
+  @Test
+  void aCauseBringsItsRowsAndCuresAlong() {
+    Casebook casebook = CasebookReader.shippedUnder(SALTY);
+    Check clips = casebook.check("module-clips-look").orElseThrow();
+    assertThat(clips.likelihoods().row("salt-air", Stage.MEMORY)[clips.indexOf("open")])
+        .isEqualTo(0.2);
+    assertThat(casebook.repair("reseat-memory").orElseThrow().cures())
+        .containsEntry("salt-air", 0.9);
+    assertThat(casebook.source("salt-air")).isEqualTo(SALT_AIR);
+    assertThat(casebook.causes()).hasSize(Casebook.shipped().causes().size() + 1);
+  }
+
+  @Test
+  void anEntryWithAKnownIdTakesTheShippedOnesPlace() {
+    String shipped = Casebook.shipped().source("coin-cell-flat");
+    Overlay overlay =
+        Overlay.empty()
+            .with(Part.CAUSES, "coin-cell-flat", shipped.replaceFirst("weight: 2", "weight: 7"));
+    Casebook casebook = CasebookReader.shippedUnder(overlay);
+    assertThat(casebook.cause("coin-cell-flat").orElseThrow().weight()).isEqualTo(7);
+    assertThat(casebook.causes()).hasSize(Casebook.shipped().causes().size());
+  }
+
+  @Test
+  void everyShippedEntryReadsTheSameFromItsOwnText() {
+    Casebook shipped = Casebook.shipped();
+    Overlay all = Overlay.empty();
+    for (Cause cause : shipped.causes()) {
+      all = all.with(Part.CAUSES, cause.id(), shipped.source(cause.id()));
+    }
+    for (Repair repair : shipped.repairs()) {
+      all = all.with(Part.REPAIRS, repair.id(), shipped.source(repair.id()));
+    }
+    for (Check check : shipped.checks()) {
+      all = all.with(Part.CHECKS, check.id(), shipped.source(check.id()));
+    }
+    Casebook again = CasebookReader.shippedUnder(all);
+    assertThat(again.causes()).containsExactlyInAnyOrderElementsOf(shipped.causes());
+    assertThat(again.repairs()).containsExactlyInAnyOrderElementsOf(shipped.repairs());
+    assertThat(Overlay.parse(all.text()).text()).isEqualTo(all.text());
+  }
+
+  @Test
+  void faultsNameTheLineWithinTheEntry() {
+    Overlay overlay =
+        SALTY.with(Part.CAUSES, "sea-fog", SALT_AIR.replace("weight: 0.8", "weight: heavy"));
+    CasebookFault fault = faultOf(overlay);
+    assertThat(fault.faults()).singleElement().asString().contains("'heavy' is not a number");
+    int line = Integer.parseInt(fault.faults().get(0).split(":")[1]);
+    assertThat(overlay.lineWithin(Part.CAUSES, "sea-fog", line)).contains(4);
+    assertThat(overlay.lineWithin(Part.CAUSES, "salt-air", line)).isEmpty();
+  }
+
+  @ParameterizedTest
+  @ValueSource(
+      strings = {
+        "causes: [",
+        "causes: 5",
+        "nonsense: {a: b}",
+        "- a",
+        "causes:\n  x: &a {name: *a}",
+        "causes: {a: b}\ncauses: {c: d}",
+        "\u0000",
+        "causes:\n\tx: 1"
+      })
+  void saysWhatIsWrongWithATextThatIsNone(String text) {
+    CasebookFault fault =
+        catchThrowableOfType(
+            CasebookFault.class, () -> CasebookReader.shippedUnder(Overlay.parse(text)));
+    assertThat(fault.faults()).isNotEmpty().allMatch(f -> f.startsWith(Overlay.FILE + ":"));
+  }
+
+  @Test
+  void anUnknownCheckOrRepairBesideACauseIsAFault() {
+    assertThat(
+            faultOf(
+                    SALTY.with(
+                        Part.CAUSES, "salt-air", SALT_AIR.replace("smell-and-look", "no-such")))
+                .faults())
+        .singleElement()
+        .asString()
+        .contains("no check is called 'no-such'");
+    assertThat(
+            faultOf(
+                    SALTY.with(
+                        Part.CAUSES, "salt-air", SALT_AIR.replace("reseat-memory", "no-such")))
+                .faults())
+        .singleElement()
+        .asString()
+        .contains("no repair is called 'no-such'");
+  }
+
+  @Test
+  void withoutItsEntriesNothingIsLeft() {
+    assertThat(SALTY.without(Part.CAUSES, "salt-air")).isEqualTo(Overlay.empty());
+    assertThat(Overlay.empty().under(SALTY)).isEqualTo(SALTY);
+    assertThat(Overlay.parse("")).isEqualTo(Overlay.empty());
+  }
+}

@@ -1,0 +1,106 @@
+package dottore.core.words;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Vocabulary.Meaning;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class WordingTest {
+  private final Wording wording = new Wording(Casebook.shipped());
+
+  private List<Meaning> heard(String typed) {
+    return wording.proposals(typed, 12).stream().map(Wording.Proposal::meaning).toList();
+  }
+
+  private static Meaning answer(String check, String outcome) {
+    return new Meaning.Answer(check, outcome);
+  }
+
+  @Test
+  void hearsThreeThingsInOneLine() {
+    assertThat(heard("fans spin, screen black, second light stays on"))
+        .contains(
+            answer("fans-and-lights", "run"),
+            answer("board-light", "memory"),
+            answer("how-far", "memory"));
+  }
+
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "no lights, no fans, it is completely dead | how-far | dead",
+        "The fans dont spin and nothing lights up | fans-and-lights | nothing",
+        "my notebook's monitor stays black | how-far | dark",
+        "it says No bootable device | how-far | no-device",
+        "the harddisk makes a clicking noise | drive-sound | clicks",
+        "It crashes only when waking up from sleep | after-sleep-only | after-sleep",
+        "always a different code | stop-codes-vary | vary",
+        "cannot be installed to this disk | setup-message | not-this-disk",
+        "wont charge, charging led is off | charging-light | none",
+        "the touchpad doesnt work | what-is-wrong | touch",
+        "asks for a recovery key since yesterday | locked-message | recovery-key",
+        "keeps rebooting in a restart loop | how-far | stop",
+        "the secnd light stays on | board-light | memory",
+        "the wireless drops all the time | how-it-fails | device",
+      })
+  void hearsWhatPeopleSay(String typed, String check, String outcome) {
+    assertThat(heard(typed)).contains(answer(check, outcome));
+  }
+
+  @Test
+  void hearsCircumstancesAndDangers() {
+    assertThat(heard("she spilled tea over the keyboard"))
+        .contains(new Meaning.Circumstance(Context.LIQUID), new Meaning.Danger(Mark.LIQUID));
+    assertThat(heard("black screen after I put in new memory"))
+        .contains(new Meaning.Circumstance(Context.MEMORY_CHANGED));
+    assertThat(heard("there is a burning smell")).contains(new Meaning.Danger(Mark.SMELL));
+  }
+
+  @Test
+  void doesNotHearTheOppositeOfWhatWasSaid() {
+    assertThat(heard("the fans do not spin")).doesNotContain(answer("fans-and-lights", "run"));
+    assertThat(heard("it has sound and network"))
+        .doesNotContain(answer("what-is-wrong", "no-sound"), answer("how-far", "degraded"));
+    assertThat(heard("no beep")).containsExactly(answer("beep-pattern", "silent"));
+  }
+
+  @Test
+  void oneAnswerForEachCheckAndNothingFromNothing() {
+    List<Meaning> meanings = heard("first light stays on, second light stays on");
+    assertThat(
+            meanings.stream()
+                .filter(
+                    m ->
+                        m.equals(answer("board-light", "cpu"))
+                            || m.equals(answer("board-light", "memory"))))
+        .hasSize(1);
+    assertThat(heard("")).isEmpty();
+    assertThat(heard("please call me back on Tuesday")).isEmpty();
+    assertThat(heard("\u0000 %%% <b>".repeat(2000))).isEmpty();
+  }
+
+  @Test
+  void everyPhraseOfTheCasebookIsHeardAsWhatItMeans() {
+    Casebook.shipped().vocabulary().signs().stream()
+        .filter(sign -> !sign.phrase().contains(" and "))
+        .forEach(
+            sign ->
+                assertThat(wording.proposals(sign.phrase(), 20))
+                    .as(sign.phrase())
+                    .anySatisfy(
+                        heard ->
+                            assertThat(subject(heard.meaning()))
+                                .isEqualTo(subject(sign.meaning()))));
+  }
+
+  private static Object subject(Meaning meaning) {
+    return meaning instanceof Meaning.Answer answer ? answer.check() : meaning;
+  }
+}
