@@ -15,7 +15,15 @@ import org.junit.jupiter.api.Test;
 class HouseTest {
   private static final List<String> ROOMS =
       List.of(
-          "units", "machine", "casebook", "words", "diagnosis", "learning", "reading", "format");
+          "units",
+          "machine",
+          "casebook",
+          "words",
+          "isolation",
+          "diagnosis",
+          "learning",
+          "reading",
+          "format");
 
   private final JavaClasses core =
       new ClassFileImporter()

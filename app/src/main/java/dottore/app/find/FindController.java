@@ -1,5 +1,6 @@
 package dottore.app.find;
 
+import dottore.app.knowledge.Knowledge;
 import dottore.app.shop.NotThere;
 import dottore.app.ticket.Clash;
 import dottore.app.ticket.Line;
@@ -7,17 +8,31 @@ import dottore.app.ticket.NewLine;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketPage;
+import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
+import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
+import dottore.core.casebook.School;
 import dottore.core.casebook.Step;
+import dottore.core.casebook.Vocabulary.Meaning;
 import dottore.core.diagnosis.Event;
+import dottore.core.words.Code;
+import dottore.core.words.Wording;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -33,18 +48,46 @@ import org.springframework.web.bind.annotation.RequestParam;
 class FindController {
   private static final int HITS = 8;
 
-  /** A step that matches typed words, with its answers. */
-  record Hit(String id, String name, String kind, List<FindPage.Choice> choices) {}
+  /** When something was heard, steps that only share a word are shown up to here. */
+  private static final int HEARD_AND_MORE = 3;
+
+  /**
+   * A step that matches typed words, with its answers.
+   *
+   * @param heard the words in which an answer was heard, or empty
+   * @param means what was heard, to be tapped first, or empty
+   */
+  record Hit(
+      String id,
+      String name,
+      String kind,
+      String heard,
+      String means,
+      List<FindPage.Choice> choices) {}
+
+  /** A circumstance or danger that was heard. */
+  record Also(String field, String words, String heard) {}
 
   /** Two answers to one thing. */
   record TwoAnswers(
       String who, String theirs, String ours, int entry, String outcome, boolean reading) {}
 
+  private static final List<String> DEVICES =
+      List.of("network", "graphics", "audio", "touch", "several", "other");
+
+  /** A number that is called by its kind, or hexadecimal by its first letters. */
+  private static final Pattern NUMBER =
+      Pattern.compile(
+          "(?i)\\b(?:(?<kind>stop|board|display|mark)(?:\\s+code)?\\s+)?(?<number>0x[0-9a-f]{1,8})\\b"
+              + "|\\b(?<kind2>stop|board|display|mark)(?:\\s+code)?\\s+(?<number2>[0-9a-f]{1,8})\\b");
+
   private final TicketBook book;
+  private final Knowledge knowledge;
   private final TicketPage page;
 
-  FindController(TicketBook book, TicketPage page) {
+  FindController(TicketBook book, Knowledge knowledge, TicketPage page) {
     this.book = book;
+    this.knowledge = knowledge;
     this.page = page;
   }
 
@@ -59,30 +102,100 @@ class FindController {
       @RequestParam(defaultValue = "") String step,
       @RequestParam(defaultValue = "") String at,
       @RequestParam(defaultValue = "") String q,
+      @RequestParam(defaultValue = "") String code,
+      @RequestParam(defaultValue = "") String device,
       Model model) {
     TicketFile file = book.open(claim);
     page.fill(model, file, "find");
-    model.addAttribute(
-        "find", new FindView(book.casebook(), file, book.assess(file)).page(step, at));
+    FindView view = new FindView(casebook(), file, book.assess(file), book.schools(file));
+    model.addAttribute("find", view.page(step, at, new FindView.Typed(code, device)));
     model.addAttribute("q", q);
-    model.addAttribute("hits", book.casebook().find(q, HITS).stream().map(this::hit).toList());
+    List<Wording.Proposal> heard = knowledge.wording().proposals(q, HITS);
+    List<Code> codes = codes(q);
+    model.addAttribute("codes", codes);
+    model.addAttribute("hits", hits(q, heard, codes));
+    model.addAttribute("also", also(file, heard));
     return "find/find";
   }
 
-  private Hit hit(Step step) {
+  private Casebook casebook() {
+    return book.casebook();
+  }
+
+  /** Numbers in typed words: "stop 7B", "board code 55", "mark 43 on graphics". */
+  private static List<Code> codes(String typed) {
+    List<Code> codes = new ArrayList<>();
+    Matcher found = NUMBER.matcher(typed);
+    while (found.find() && codes.size() < HITS) {
+      boolean called = found.group("number") == null;
+      String number = found.group(called ? "number2" : "number");
+      String kind = Objects.requireNonNullElse(found.group(called ? "kind2" : "kind"), "");
+      Optional<Code> code =
+          switch (kind.toLowerCase(Locale.ROOT)) {
+            case "board", "display" -> Code.board(number);
+            case "mark" -> Code.mark(number, deviceIn(typed));
+            default -> Code.stop(number);
+          };
+      code.ifPresent(codes::add);
+    }
+    return codes;
+  }
+
+  private static String deviceIn(String typed) {
+    String text = typed.toLowerCase(Locale.ROOT);
+    return DEVICES.stream().filter(text::contains).findFirst().orElse("");
+  }
+
+  /** What was heard comes first, with the answer that it means; then steps with these words. */
+  private List<Hit> hits(String q, List<Wording.Proposal> heard, List<Code> codes) {
+    Map<String, Hit> hits = new LinkedHashMap<>();
+    for (Code code : codes) {
+      code.meaning()
+          .ifPresent(a -> hits.put(a.check(), hit(check(a.check()), code.number(), a.outcome())));
+    }
+    for (Wording.Proposal proposal : heard) {
+      if (proposal.meaning() instanceof Meaning.Answer a) {
+        hits.putIfAbsent(a.check(), hit(check(a.check()), proposal.heard(), a.outcome()));
+      }
+    }
+    int room = hits.isEmpty() ? HITS : HEARD_AND_MORE;
+    for (Step step : casebook().find(q, HITS)) {
+      if (hits.size() < room) {
+        hits.putIfAbsent(step.id(), hit(step, "", ""));
+      }
+    }
+    return List.copyOf(hits.values());
+  }
+
+  private static List<Also> also(TicketFile file, List<Wording.Proposal> heard) {
+    List<Also> also = new ArrayList<>();
+    for (Wording.Proposal proposal : heard) {
+      if (proposal.meaning() instanceof Meaning.Circumstance c
+          && !file.contexts().contains(c.context())) {
+        also.add(new Also("context." + c.context().id(), proposal.words(), proposal.heard()));
+      } else if (proposal.meaning() instanceof Meaning.Danger d
+          && !file.marks().contains(d.mark())) {
+        also.add(new Also("mark." + d.mark().id(), "⊘ " + proposal.words(), proposal.heard()));
+      }
+    }
+    return also;
+  }
+
+  private static Hit hit(Step step, String heard, String means) {
     if (step instanceof Check check) {
-      return new Hit(
-          step.id(),
-          step.name(),
-          "check",
+      List<FindPage.Choice> choices =
           check.outcomes().stream()
-              .map(o -> new FindPage.Choice(o.id(), o.words(), false))
-              .toList());
+              .map(o -> new FindPage.Choice(o.id(), o.words(), o.id().equals(means)))
+              .sorted(Comparator.comparing(choice -> !choice.now()))
+              .toList();
+      return new Hit(step.id(), step.name(), "check", heard, means, choices);
     }
     return new Hit(
         step.id(),
         step.name(),
         "repair",
+        "",
+        "",
         List.of(
             new FindPage.Choice("works", "Works now", false),
             new FindPage.Choice("same", "No change", false),
@@ -96,7 +209,7 @@ class FindController {
   }
 
   private Repair repair(String id) {
-    return book.casebook()
+    return casebook()
         .repair(id)
         .orElseThrow(() -> new NotThere("That repair is not in the casebook."));
   }
@@ -152,6 +265,8 @@ class FindController {
       Principal who,
       Model model) {
     List<NewLine> lines = new ArrayList<>();
+    Set<Context> contexts = EnumSet.noneOf(Context.class);
+    Set<Mark> marks = EnumSet.noneOf(Mark.class);
     String together = "after-" + seen;
     posted.forEach(
         (name, value) -> {
@@ -163,8 +278,13 @@ class FindController {
           } else if (name.startsWith("repair.")) {
             lines.add(
                 repaired(name.substring("repair.".length()), value).with("together", together));
+          } else if (name.startsWith("context.")) {
+            contexts.add(Context.of(name.substring("context.".length())));
+          } else if (name.startsWith("mark.")) {
+            marks.add(Mark.of(name.substring("mark.".length())));
           }
         });
+    book.heard(claim, contexts, marks, who.getName());
     return write(claim, seen, lines, who, model, "");
   }
 
@@ -200,8 +320,24 @@ class FindController {
               theirs.seq(),
               clash.ours().data().getOrDefault("outcome", ""),
               theirs.kind() == Line.Kind.READING));
-      return find(claim, "", "", "", model);
+      return find(claim, "", "", "", "", "", model);
     }
+  }
+
+  /** Lets this ticket follow another school than the shop, or the shop's again. */
+  @PostMapping("/school")
+  String school(
+      @PathVariable String claim,
+      @RequestParam String school,
+      @RequestParam(defaultValue = "") String position,
+      @RequestParam(defaultValue = "") String step,
+      Principal who) {
+    try {
+      book.choose(claim, School.of(school), position, who.getName());
+    } catch (IllegalArgumentException unknown) {
+      throw new NotThere("There is no such school.");
+    }
+    return "redirect:/tickets/" + claim + "/find" + (step.isEmpty() ? "" : "?step=" + step);
   }
 
   @PostMapping("/undo")

@@ -7,6 +7,7 @@ import org.jspecify.annotations.Nullable;
 record FindPage(
     BootLinePicture line,
     @Nullable Banner banner,
+    @Nullable Unfitting unfitting,
     @Nullable StepCard step,
     List<Road> roads,
     List<SuspectRow> suspects,
@@ -21,6 +22,46 @@ record FindPage(
 
   /** What stands above the step: cause found, works now, second round. */
   record Banner(String mark, String title, String text) {}
+
+  /** Two answers that hardly fit together, and the step that is worth repeating. */
+  record Unfitting(String first, String second, String step, String name) {}
+
+  /**
+   * What stands beside a step.
+   *
+   * @param drawing id of the drawing that shows where to look, or empty
+   * @param takesCode whether a number can be typed for it
+   * @param code what the typed number means, if one was typed
+   * @param trials whether it is done as trials of single modules
+   */
+  record Beside(
+      String drawing,
+      String drawingWords,
+      List<SchoolNote> schools,
+      boolean takesCode,
+      boolean takesDevice,
+      @Nullable Decoded code,
+      boolean trials) {
+    static final Beside NOTHING = new Beside("", "", List.of(), false, false, null, false);
+  }
+
+  /** What was decided on a question that the step touches. */
+  record SchoolNote(
+      String id,
+      String question,
+      String taken,
+      String because,
+      boolean choice,
+      List<Other> others) {}
+
+  record Other(String id, String words, String argument) {}
+
+  /**
+   * @param outcome the answer that the number gives, or empty
+   * @param answer the same in words
+   */
+  record Decoded(
+      String typed, String number, String words, String outcome, String answer, String source) {}
 
   /**
    * @param offered whether this is the step proposed, not one looked at on another road
@@ -43,7 +84,8 @@ record FindPage(
       String why,
       String borrows,
       List<String> leading,
-      List<Answer> answers) {}
+      List<Answer> answers,
+      Beside beside) {}
 
   /**
    * @param key the number key, empty beyond nine

@@ -10,21 +10,26 @@ import dottore.app.find.FindPage.Reason;
 import dottore.app.find.FindPage.Road;
 import dottore.app.find.FindPage.StepCard;
 import dottore.app.find.FindPage.SuspectRow;
+import dottore.app.find.FindPage.Unfitting;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.TicketFile;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
+import dottore.core.casebook.Drawing;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.Station;
 import dottore.core.casebook.Step;
+import dottore.core.casebook.Vocabulary.Meaning;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Candidate;
 import dottore.core.diagnosis.Event;
+import dottore.core.diagnosis.Schools;
 import dottore.core.diagnosis.StepView;
 import dottore.core.diagnosis.Suspect;
 import dottore.core.diagnosis.Verdict;
 import dottore.core.machine.MachineKind;
+import dottore.core.words.Code;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
@@ -39,21 +44,28 @@ final class FindView {
   private static final int KEYS = 9;
   private static final double WORTH_NAMING = 0.01;
 
+  /** A number typed for a step, and the device that carries it. */
+  record Typed(String code, String device) {
+    static final Typed NOTHING = new Typed("", "");
+  }
+
   private final Casebook casebook;
   private final TicketFile file;
   private final Assessment assessment;
+  private final Schools schools;
 
-  FindView(Casebook casebook, TicketFile file, Assessment assessment) {
+  FindView(Casebook casebook, TicketFile file, Assessment assessment, Schools schools) {
     this.casebook = casebook;
     this.file = file;
     this.assessment = assessment;
+    this.schools = schools;
   }
 
   /**
    * @param wanted another step to look at, or empty for the proposed one
    * @param at a station whose suspects are wanted, or empty for the likeliest
    */
-  FindPage page(String wanted, String at) {
+  FindPage page(String wanted, String at, Typed typed) {
     Optional<String> proposed = proposed();
     String shown = wanted.isEmpty() ? proposed.orElse("") : wanted;
     List<Suspect> suspects = assessment.suspects();
@@ -67,7 +79,8 @@ final class FindView {
     return new FindPage(
         BootLinePicture.of(assessment.bootLine()),
         banner(),
-        step(shown, proposed),
+        unfitting(),
+        step(shown, proposed, typed),
         roads(shown),
         top.stream().map(this::row).toList(),
         listed.size() - top.size(),
@@ -129,7 +142,65 @@ final class FindView {
     return null;
   }
 
-  private @Nullable StepCard step(String id, Optional<String> proposed) {
+  private @Nullable Unfitting unfitting() {
+    return assessment
+        .contradiction()
+        .map(
+            pair ->
+                new Unfitting(
+                    say(pair.first()), say(pair.second()), pair.again().id(), pair.again().name()))
+        .orElse(null);
+  }
+
+  private String say(Event.Reading reading) {
+    Check check = casebook.check(reading.check()).orElseThrow();
+    return check.name() + ": " + check.outcome(reading.outcome()).words();
+  }
+
+  private FindPage.Beside beside(Step step, Typed typed) {
+    boolean takesCode = Code.answers(step.id());
+    FindPage.Decoded decoded = null;
+    if (takesCode && !typed.code().isBlank()) {
+      decoded =
+          Code.read(step.id(), typed.code(), typed.device())
+              .map(
+                  code ->
+                      new FindPage.Decoded(
+                          typed.code(),
+                          code.number(),
+                          code.words(),
+                          code.meaning().map(Meaning.Answer::outcome).orElse(""),
+                          code.meaning()
+                              .map(a -> ((Check) step).outcome(a.outcome()).words())
+                              .orElse(""),
+                          Code.SOURCE))
+              .orElse(
+                  new FindPage.Decoded(
+                      typed.code(), typed.code(), "is no such number; read it again", "", "", ""));
+    }
+    return new FindPage.Beside(
+        step.effort().drawing().map(Drawing::id).orElse(""),
+        step.effort().drawing().map(Drawing::words).orElse(""),
+        schools.decisions(step, assessment).stream().map(FindView::note).toList(),
+        takesCode,
+        step.id().equals("device-marks"),
+        decoded,
+        step.id().equals(ModuleTrialsController.CHECK));
+  }
+
+  private static FindPage.SchoolNote note(Schools.Decision decision) {
+    return new FindPage.SchoolNote(
+        decision.school().id(),
+        decision.school().question(),
+        decision.taken().words(),
+        decision.because(),
+        decision.school().choice(),
+        decision.others().stream()
+            .map(o -> new FindPage.Other(o.id(), o.words(), o.argument()))
+            .toList());
+  }
+
+  private @Nullable StepCard step(String id, Optional<String> proposed, Typed typed) {
     if (!file.open() || id.isEmpty()) {
       return null;
     }
@@ -158,7 +229,8 @@ final class FindView {
           view.why(),
           "",
           List.of(),
-          List.of());
+          List.of(),
+          FindPage.Beside.NOTHING);
     }
     Step.Effort effort = step.effort();
     return new StepCard(
@@ -180,7 +252,8 @@ final class FindView {
             : view.why(),
         String.join(", ", effort.borrows()),
         view.leading().stream().map(cause -> cause.name()).toList(),
-        step instanceof Check check ? answers(check, view, recheck) : results());
+        step instanceof Check check ? answers(check, view, recheck) : results(),
+        beside(step, typed));
   }
 
   /** The caution of every step that opens the case; those done live say so themselves. */
@@ -245,7 +318,7 @@ final class FindView {
   }
 
   private static String plain(double minutes) {
-    return minutes == Math.rint(minutes) ? String.valueOf((long) minutes) : String.valueOf(minutes);
+    return String.format(Locale.ROOT, minutes == Math.rint(minutes) ? "%.0f" : "%.1f", minutes);
   }
 
   private SuspectRow row(Suspect suspect) {

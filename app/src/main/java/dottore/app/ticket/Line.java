@@ -34,6 +34,8 @@ public record Line(
     PUT_BACK,
     /** A clock was started or stopped. */
     CLOCK,
+    /** One module was tried in one slot: module, slot, starts. */
+    TRIAL,
     /** The passport was read. */
     PASSPORT,
     /** Arrival, waiting or promise was changed. */

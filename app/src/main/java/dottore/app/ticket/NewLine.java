@@ -5,6 +5,7 @@ import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Event;
+import dottore.core.isolation.ModuleTrials;
 import java.util.HashMap;
 import java.util.Map;
 
@@ -39,6 +40,17 @@ public record NewLine(Line.Kind kind, String text, Map<String, String> data) {
         Line.Kind.TRIED,
         repair.name() + ": " + ending,
         Map.of("repair", repair.id(), "result", result.id()));
+  }
+
+  /** What one module did alone in one slot. */
+  public static NewLine trial(ModuleTrials.Trial trial, String module) {
+    return new NewLine(
+        Line.Kind.TRIAL,
+        module + " alone in slot " + trial.slot() + ": " + (trial.starts() ? "goes on" : "fails"),
+        Map.of(
+            "module", String.valueOf(trial.module()),
+            "slot", String.valueOf(trial.slot()),
+            "starts", trial.starts() ? "yes" : "no"));
   }
 
   public static NewLine aside(Step step, String reason) {

@@ -138,6 +138,14 @@ public record TicketFile(
     return last;
   }
 
+  /** The trials of single modules that count, in order. */
+  public List<Line> trials() {
+    Set<Integer> gone = takenBack();
+    return log.stream()
+        .filter(line -> line.kind() == Line.Kind.TRIAL && !gone.contains(line.seq()))
+        .toList();
+  }
+
   /**
    * The ticket as the diagnosis sees it.
    *

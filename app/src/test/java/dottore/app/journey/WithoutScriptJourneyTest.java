@@ -17,7 +17,7 @@ class WithoutScriptJourneyTest extends Journey {
     signIn("runa", RUNA);
     String claim =
         takeIn("Hale Quist", "", "stays at the memory light", "memory", "memory-changed");
-    page.navigate("/tickets/" + claim + "/find");
+    page.navigate("/tickets/" + claim + "/find?step=board-light");
     page.locator(".donext button[name=outcome]").first().click();
     assertThat(page.locator("aside .log li")).hasCount(3);
     button("Undo last answer").click();

@@ -282,7 +282,8 @@ public final class CasebookReader {
         set(in, "changes", Touched.class, Touched::of),
         set(in, "needs", Need.class, Need::of),
         in.words("borrows", Function.identity()),
-        in.words("schools", School.Stand::of));
+        in.words("schools", School.Stand::of),
+        in.take("drawing").flatMap(place -> place.as(Drawing::of)));
   }
 
   private Check check(String id, YamlPlace.Fields in) {

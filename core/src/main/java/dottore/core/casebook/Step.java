@@ -31,6 +31,7 @@ public sealed interface Step permits Check, Repair {
    * @param needs tools, spares and consents
    * @param borrows what it takes from the machine and must give back
    * @param stands questions on which practitioners disagree and that this step touches
+   * @param drawing where to look, drawn
    * @param clock whether the waiting is worth a clock of its own
    */
   record Effort(
@@ -42,10 +43,12 @@ public sealed interface Step permits Check, Repair {
       Set<Touched> changes,
       Set<Need> needs,
       List<String> borrows,
-      List<School.Stand> stands) {
+      List<School.Stand> stands,
+      Optional<Drawing> drawing) {
 
     Effort taking(Minutes newHands) {
-      return new Effort(newHands, waiting, depth, reach, kinds, changes, needs, borrows, stands);
+      return new Effort(
+          newHands, waiting, depth, reach, kinds, changes, needs, borrows, stands, drawing);
     }
 
     public boolean clock() {
