@@ -41,7 +41,10 @@ class Security {
                     .requestMatchers(
                         "/sign-in", "/first-owner", "/*.css", "/*.js", "/fonts/**", "/mark.svg")
                     .permitAll()
-                    .requestMatchers("/settings/**")
+                    .requestMatchers(
+                        "/settings/**", "/casebook/own/**", "/casebook/*/new", "/casebook/*/*/edit")
+                    .hasRole("OWNER")
+                    .requestMatchers(HttpMethod.POST, "/casebook/**", "/numbers/**")
                     .hasRole("OWNER")
                     .requestMatchers(HttpMethod.POST, "/tickets/import")
                     .hasAnyRole("OWNER", "TECHNICIAN")

@@ -1,5 +1,6 @@
 package dottore.app.arrival;
 
+import dottore.app.knowledge.Knowledge;
 import dottore.app.paper.Paper;
 import dottore.app.paper.QrPicture;
 import dottore.app.shop.Shop;
@@ -11,7 +12,9 @@ import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
+import dottore.core.casebook.Vocabulary.Meaning;
 import dottore.core.machine.MachineKind;
+import dottore.core.words.Wording;
 import java.security.Principal;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -38,6 +41,9 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 /** Taking a machine in. */
 @Controller
 class ArrivalController {
+  private static final int HEARD = 10;
+
+  private final Knowledge knowledge;
   private final TicketBook book;
   private final Counter counter;
   private final Drafts drafts;
@@ -46,7 +52,14 @@ class ArrivalController {
   private final Paper paper;
 
   ArrivalController(
-      TicketBook book, Counter counter, Drafts drafts, Shop shop, TicketPage page, Paper paper) {
+      Knowledge knowledge,
+      TicketBook book,
+      Counter counter,
+      Drafts drafts,
+      Shop shop,
+      TicketPage page,
+      Paper paper) {
+    this.knowledge = knowledge;
     this.book = book;
     this.counter = counter;
     this.drafts = drafts;
@@ -83,7 +96,67 @@ class ArrivalController {
             .filter(outcome -> !outcome.id().equals(Check.WORKS))
             .toList());
     model.addAttribute("money", shop.money());
+    model.addAttribute("heard", heard(form));
     model.addAttribute("warranty", warranty(form.get("warrantyUntil")).orElse(""));
+  }
+
+  /**
+   * Something that the complaint sounds like, as a field to be taken over.
+   *
+   * @param from the words in which it was heard
+   */
+  record Heard(String field, String value, String words, String from, boolean taken) {}
+
+  private List<Heard> heard(ArrivalForm form) {
+    return knowledge.wording().proposals(form.get("complaint"), HEARD).stream()
+        .map(proposal -> heard(form, proposal))
+        .toList();
+  }
+
+  private Heard heard(ArrivalForm form, Wording.Proposal proposal) {
+    if (proposal.meaning() instanceof Meaning.Circumstance c) {
+      String id = c.context().id();
+      return new Heard(
+          "contexts", id, proposal.words(), proposal.heard(), form.has("contexts", id));
+    }
+    if (proposal.meaning() instanceof Meaning.Danger d) {
+      String id = d.mark().id();
+      return new Heard(
+          "marks", id, "⊘ " + proposal.words(), proposal.heard(), form.has("marks", id));
+    }
+    Meaning.Answer answer = (Meaning.Answer) proposal.meaning();
+    if (answer.check().equals(Check.HOW_FAR)) {
+      return new Heard(
+          "told",
+          answer.outcome(),
+          proposal.words(),
+          proposal.heard(),
+          form.get("told").equals(answer.outcome()));
+    }
+    String said = answer.check() + "=" + answer.outcome();
+    return new Heard(
+        "said",
+        said,
+        book.casebook().check(answer.check()).orElseThrow().name() + ": " + proposal.words(),
+        proposal.heard(),
+        form.has("said", said));
+  }
+
+  @PostMapping("/arrival/heard")
+  String heard(@RequestParam MultiValueMap<String, String> posted, Model model) {
+    model.addAttribute("heard", heard(ArrivalForm.of(posted)));
+    return "arrival/hits :: heard";
+  }
+
+  /** The same for pages without script: the form again, with what its words sound like. */
+  @PostMapping("/arrival/words")
+  String words(@RequestParam MultiValueMap<String, String> posted, Principal who, Model model) {
+    ArrivalForm form = ArrivalForm.of(posted);
+    drafts.keep(who.getName(), form);
+    fill(model, form, Map.of());
+    model.addAttribute("draft", who.getName());
+    model.addAttribute("fresh", false);
+    return "arrival/new";
   }
 
   @PostMapping("/arrival")
@@ -97,7 +170,11 @@ class ArrivalController {
       model.addAttribute("fresh", false);
       return "arrival/new";
     }
-    String claim = counter.receive(form.arrival(shop.today(), zone()), who.getName());
+    String claim =
+        counter.receive(
+            form.arrival(shop.today(), zone()),
+            form.picks().getOrDefault("said", List.of()),
+            who.getName());
     drafts.drop(who.getName());
     return "redirect:/tickets/" + claim + "/arrival";
   }

@@ -49,7 +49,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
           "limit",
           "warrantyUntil",
           "promised");
-  private static final List<String> PICKS = List.of("contexts", "marks");
+  private static final List<String> PICKS = List.of("contexts", "marks", "said");
   private static final int LONGEST = 2000;
 
   static ArrivalForm empty() {

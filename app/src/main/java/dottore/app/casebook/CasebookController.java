@@ -137,6 +137,7 @@ class CasebookController {
   @GetMapping("/casebook/causes/{id}")
   String cause(@PathVariable String id, Model model) {
     Cause cause = knowledge.casebook().cause(id).orElseThrow(() -> unknown("cause"));
+    model.addAttribute("id", id);
     Portrait portrait = knowledge.diagnosis().portrait(cause);
     model.addAttribute("name", cause.name());
     model.addAttribute("sign", cause.sign());
@@ -266,6 +267,7 @@ class CasebookController {
   }
 
   private void about(Model model, Step step) {
+    model.addAttribute("id", step.id());
     model.addAttribute("name", step.name());
     model.addAttribute("how", step.how());
     model.addAttribute("caution", step.caution().orElse(""));

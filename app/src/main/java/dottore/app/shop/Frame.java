@@ -29,7 +29,8 @@ class Frame {
             "ticket",
             "k",
             path.startsWith("/tickets") || path.startsWith("/arrival")),
-        new Place("Casebook", "/casebook", "book-open", "c", path.startsWith("/casebook")));
+        new Place("Casebook", "/casebook", "book-open", "c", path.startsWith("/casebook")),
+        new Place("Numbers", "/numbers", "chart-scatter", "n", path.startsWith("/numbers")));
   }
 
   @ModelAttribute("shopName")

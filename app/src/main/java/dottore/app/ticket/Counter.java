@@ -87,9 +87,23 @@ public class Counter {
     return receive(arrival, who, shop.now());
   }
 
+  /**
+   * Takes a machine in with more of what the customer says.
+   *
+   * @param said answers as "check=outcome"; those that the casebook does not know are passed over
+   */
+  @Transactional
+  public String receive(Arrival arrival, List<String> said, String who) {
+    return receive(arrival, said, who, shop.now());
+  }
+
   /** Takes a machine in at a moment of the past, for records that come from elsewhere. */
   @Transactional
   public String receive(Arrival arrival, String who, Instant at) {
+    return receive(arrival, List.of(), who, at);
+  }
+
+  private String receive(Arrival arrival, List<String> said, String who, Instant at) {
     Ticket ticket = new Ticket();
     ticket.claim = ClaimNumber.of(tickets.nextClaim()).text();
     ticket.received = at;
@@ -101,6 +115,14 @@ public class Counter {
     lines.add(new NewLine(Line.Kind.RECEIVED, "Received: " + arrival.complaint(), Map.of()));
     Check howFar = knowledge.casebook().check(Check.HOW_FAR).orElseThrow();
     arrival.told().ifPresent(stage -> lines.add(NewLine.told(howFar, stage.id())));
+    for (String answer : said) {
+      String[] parts = answer.split("=", 2);
+      knowledge
+          .casebook()
+          .check(parts[0])
+          .filter(c -> c.outcomes().stream().anyMatch(o -> answer.endsWith("=" + o.id())))
+          .ifPresent(check -> lines.add(NewLine.told(check, parts[1])));
+    }
     pen.append(ticket, who, at, lines);
     return ticket.claim;
   }
