@@ -104,15 +104,29 @@ abstract class Journey {
 
   /** Takes a machine in by the form; returns its claim number. */
   String takeIn(String customer, String serial, String complaint, String told, String... ticks) {
+    return takeIn("tower", customer, serial, complaint, told, ticks);
+  }
+
+  /** The same for another kind of machine. */
+  String takeIn(
+      String kind,
+      String customer,
+      String serial,
+      String complaint,
+      String told,
+      String... ticks) {
     page.navigate("/arrival");
+    page.locator("[name=kind]").selectOption(kind);
     page.locator("[name=customer]").fill(customer);
     page.locator("[name=serial]").fill(serial);
     page.locator("[name=maker]").fill("Fenrow");
     page.locator("[name=model]").fill("Tern 5");
     page.locator("[name=complaint]").fill(complaint);
-    page.locator("[name=told][value=" + told + "]").check();
+    page.locator("[name=told][value=" + told + "]").last().check();
     for (String tick : ticks) {
-      page.locator("[value=" + tick + "]").first().check();
+      String[] parts = tick.split("=");
+      String name = parts.length > 1 ? "[name=" + parts[0] + "]" : "";
+      page.locator(name + "[value=" + parts[parts.length - 1] + "]").first().check();
     }
     button("Take it in").click();
     page.waitForURL("**/tickets/*/**");

@@ -126,7 +126,9 @@ public final class Assessment {
               || timeline.cured().stream().anyMatch(t -> t.repair().equals(repair.id()));
       repairOpen[r] = !used && offered(repair);
     }
-    return Planner.rank(diagnosis.asProblem(), posterior, checkOpen, repairOpen).stream()
+    return Planner.rank(
+            diagnosis.asProblem(), posterior, checkOpen, repairOpen, diagnosis.lookAhead())
+        .stream()
         .filter(choice -> Double.isFinite(choice.minutes()))
         .map(this::candidate)
         .toList();

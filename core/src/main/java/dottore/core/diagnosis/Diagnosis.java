@@ -35,8 +35,18 @@ public final class Diagnosis {
   private final Map<String, Integer> checkIndex = new HashMap<>();
   private final Map<String, Integer> repairIndex = new HashMap<>();
   private final Problem problem;
+  private final int lookAhead;
 
   public Diagnosis(Casebook casebook, ShopRules rules) {
+    this(casebook, rules, Planner.LOOK_AHEAD_STEPS);
+  }
+
+  /**
+   * @param lookAhead at how many of the best steps to look once more; fewer than the planner's own
+   *     number only to measure what looking ahead is worth
+   */
+  Diagnosis(Casebook casebook, ShopRules rules, int lookAhead) {
+    this.lookAhead = lookAhead;
     this.casebook = casebook;
     this.rules = rules;
     causes = List.copyOf(casebook.causes());
@@ -144,6 +154,10 @@ public final class Diagnosis {
 
   int indexOfRepair(String id) {
     return repairIndex.get(id);
+  }
+
+  int lookAhead() {
+    return lookAhead;
   }
 
   Problem asProblem() {

@@ -48,7 +48,10 @@ final class Planner {
   private static final double NEGLIGIBLE_HYPOTHESIS = 1e-3;
   private static final double NEGLIGIBLE_SPLIT = 0.01;
   private static final double NEGLIGIBLE_BRANCH = 0.02;
-  private static final int LOOK_AHEAD_STEPS = 6;
+
+  /** Steps of the first ranking that are looked at once more. */
+  static final int LOOK_AHEAD_STEPS = 6;
+
   private static final int LOOK_AHEAD_CHECKS = 10;
 
   private final double refer;
@@ -126,7 +129,15 @@ final class Planner {
    */
   static List<Choice> rank(
       Problem problem, double[] weights, boolean[] checkOpen, boolean[] repairOpen) {
-    return new Planner(problem, weights, checkOpen, repairOpen).rank();
+    return rank(problem, weights, checkOpen, repairOpen, LOOK_AHEAD_STEPS);
+  }
+
+  /**
+   * The same with a look ahead at so many of the best steps; without one the first ranking stands.
+   */
+  static List<Choice> rank(
+      Problem problem, double[] weights, boolean[] checkOpen, boolean[] repairOpen, int lookAhead) {
+    return new Planner(problem, weights, checkOpen, repairOpen).rank(lookAhead);
   }
 
   private static int[] kept(double[] weights) {
@@ -165,7 +176,7 @@ final class Planner {
     return new Table(usual, Arrays.copyOf(special, n), chance);
   }
 
-  private List<Choice> rank() {
+  private List<Choice> rank(int lookAhead) {
     double base = cures.price(startSums, 1);
     double bound = cures.bound(startSums);
     List<Choice> choices = new ArrayList<>();
@@ -184,7 +195,7 @@ final class Planner {
     choices.sort(order);
     if (base - bound > cheapestCheck) {
       double least = Double.POSITIVE_INFINITY;
-      for (int i = 0; i < Math.min(LOOK_AHEAD_STEPS, choices.size()); i++) {
+      for (int i = 0; i < Math.min(lookAhead, choices.size()); i++) {
         Choice choice = choices.get(i);
         double deeper =
             switch (choice.kind()) {

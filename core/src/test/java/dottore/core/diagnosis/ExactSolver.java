@@ -32,26 +32,26 @@ final class ExactSolver {
         node -> Planner.rank(problem, node.q, node.checkOpen, node.repairOpen).get(0));
   }
 
-  private record Node(double[] q, boolean[] checkOpen, boolean[] repairOpen, String[] history) {}
+  /**
+   * @param history three bits for each action: 0 open, else what it gave, counted from 1
+   */
+  private record Node(double[] q, boolean[] checkOpen, boolean[] repairOpen, long history) {}
 
   private Node start() {
     boolean[] checks = new boolean[problem.checks()];
     boolean[] repairs = new boolean[problem.repairs()];
     Arrays.fill(checks, true);
     Arrays.fill(repairs, true);
-    String[] history = new String[checks.length + repairs.length];
-    Arrays.fill(history, "-");
-    return new Node(prior.clone(), checks, repairs, history);
+    return new Node(prior.clone(), checks, repairs, 0);
   }
 
   /** Unnormalized: the cost times the chance of getting here. */
-  private double cost(Map<String, Double> memo, Node node, Function<Node, Planner.Choice> policy) {
+  private double cost(Map<Long, Double> memo, Node node, Function<Node, Planner.Choice> policy) {
     double mass = Arrays.stream(node.q).sum();
     if (mass < 1e-13) {
       return 0;
     }
-    String key = String.join("", node.history);
-    Double seen = memo.get(key);
+    Double seen = memo.get(node.history);
     if (seen != null) {
       return seen;
     }
@@ -77,12 +77,12 @@ final class ExactSolver {
         }
       }
     }
-    memo.put(key, result);
+    memo.put(node.history, result);
     return result;
   }
 
   private double taking(
-      Map<String, Double> memo,
+      Map<Long, Double> memo,
       Node node,
       double mass,
       Planner.Choice choice,
@@ -97,8 +97,7 @@ final class ExactSolver {
         }
         boolean[] open = node.repairOpen.clone();
         open[i] = false;
-        String[] history = node.history.clone();
-        history[problem.checks() + i] = "x";
+        long history = node.history | 1L << 3 * (problem.checks() + i);
         yield mass * problem.repairCost()[i]
             + cost(memo, new Node(q, node.checkOpen, open, history), policy);
       }
@@ -112,8 +111,7 @@ final class ExactSolver {
           for (int h = 0; h < q.length; h++) {
             q[h] *= rows.get(o)[h];
           }
-          String[] history = node.history.clone();
-          history[i] = Integer.toString(o);
+          long history = node.history | (o + 1L) << 3 * i;
           sum += cost(memo, new Node(q, open, node.repairOpen, history), policy);
         }
         yield sum;

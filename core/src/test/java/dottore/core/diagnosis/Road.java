@@ -27,10 +27,17 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
 
   /** Step by step as the engine proposes. */
   static Road proposed(Diagnosis diagnosis, SampledMachine machine) {
+    return proposed(diagnosis, machine, diagnosis.rules());
+  }
+
+  /**
+   * @param paying the prices that count in the end, where the engine plans with others
+   */
+  static Road proposed(Diagnosis diagnosis, SampledMachine machine, ShopRules paying) {
     Check howFar = diagnosis.casebook().check(Check.HOW_FAR).orElseThrow();
     Case about = machine.arrived().with(machine.answer(howFar, 0));
     List<Said> said = new ArrayList<>();
-    double minutes = diagnosis.rules().cost(howFar);
+    double minutes = paying.cost(howFar);
     int steps = 0;
     int firstAt = Integer.MAX_VALUE;
     boolean wiped = false;
@@ -51,7 +58,7 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
         break;
       }
       steps++;
-      minutes += diagnosis.rules().cost(next);
+      minutes += paying.cost(next);
       if (next instanceof Repair repair) {
         boolean cured = machine.curedBy(repair);
         wiped |= wipesInVain(repair, cured);
@@ -63,7 +70,7 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
         about = about.with(machine.answer((Check) next, steps));
       }
     }
-    return new Road(minutes + diagnosis.rules().referMinutes(), steps, firstAt, false, wiped, said);
+    return new Road(minutes + paying.referMinutes(), steps, firstAt, false, wiped, said);
   }
 
   private static boolean wipesInVain(Repair repair, boolean cured) {

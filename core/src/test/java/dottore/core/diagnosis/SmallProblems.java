@@ -14,14 +14,24 @@ final class SmallProblems {
    */
   static Sample sample(long seed) {
     SplittableRandom random = new SplittableRandom(seed);
-    return sample(random, random.nextInt(3, 8), random.nextInt(5, 9));
+    int causes = random.nextInt(3, 8);
+    int actions = random.nextInt(5, 9);
+    return sample(random, causes, actions, actions - 1);
   }
 
-  static Sample sample(SplittableRandom random, int causes, int actions) {
+  /** 8 to 14 causes, 11 or 12 actions of which up to six are checks. */
+  static Sample medium(long seed) {
+    SplittableRandom random = new SplittableRandom(seed);
+    int causes = random.nextInt(8, 15);
+    int actions = random.nextInt(11, 13);
+    return sample(random, causes, actions, 7);
+  }
+
+  private static Sample sample(SplittableRandom random, int causes, int actions, int checksBelow) {
     double[] prior = new double[causes];
     Arrays.setAll(prior, h -> Math.exp(1.5 * (random.nextDouble() * 2 - 1)));
     normalize(prior);
-    int checks = random.nextInt(2, actions - 1);
+    int checks = random.nextInt(2, checksBelow);
     int repairs = actions - checks;
     double[][][] likelihood = new double[checks][][];
     double[] checkCost = new double[checks];
