@@ -104,17 +104,12 @@ abstract class Journey {
 
   /** Takes a machine in by the form; returns its claim number. */
   String takeIn(String customer, String serial, String complaint, String told, String... ticks) {
-    return takeIn("tower", customer, serial, complaint, told, ticks);
+    return takeInA("tower", customer, serial, complaint, told, ticks);
   }
 
   /** The same for another kind of machine. */
-  String takeIn(
-      String kind,
-      String customer,
-      String serial,
-      String complaint,
-      String told,
-      String... ticks) {
+  String takeInA(
+      String kind, String customer, String serial, String complaint, String told, String... ticks) {
     page.navigate("/arrival");
     page.locator("[name=kind]").selectOption(kind);
     page.locator("[name=customer]").fill(customer);

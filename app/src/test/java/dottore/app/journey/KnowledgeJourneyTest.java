@@ -74,7 +74,7 @@ class KnowledgeJourneyTest extends Journey {
   @Test
   void aNumberIsReadAndWhatCannotBeToldIsSetAside() {
     signIn("ivo", IVO);
-    String claim = takeIn("laptop", "Nils Gravenor", "KNOW-2", "stop screen", "stop");
+    String claim = takeInA("laptop", "Nils Gravenor", "KNOW-2", "stop screen", "stop");
     page.navigate("/tickets/" + claim + "/find?step=stop-code");
     page.locator("#code-box").fill("zz");
     send(button("Say what it means"));
@@ -93,7 +93,7 @@ class KnowledgeJourneyTest extends Journey {
   @Test
   void aTicketFollowsAnotherSchoolAndSeesTheArgument() {
     signIn("runa", RUNA);
-    String claim = takeIn("tower", "Petra Holmgard", "KNOW-3", "no sound", "degraded");
+    String claim = takeInA("tower", "Petra Holmgard", "KNOW-3", "no sound", "degraded");
     page.navigate("/tickets/" + claim + "/find?step=install-graphics-driver");
     page.locator("summary:has-text('Where drivers come from')").click();
     assertThat(page.locator(".school").first()).containsText("Others say");

@@ -21,7 +21,7 @@ class TradeJourneyTest extends Journey {
   void anUnstableLaptopAfterAnUpgradeEndsWithTheNetworkDriver() {
     signIn("runa", RUNA);
     String claim =
-        takeIn(
+        takeInA(
             "laptop",
             "Merle Ostrander",
             "TRADE-1",
@@ -42,7 +42,7 @@ class TradeJourneyTest extends Journey {
   void aTowerStuckAtMemoryWithFourModulesIsToldApartByTrials() {
     signIn("runa", RUNA);
     String claim =
-        takeIn(
+        takeInA(
             "tower",
             "Gisla Thorne",
             "TRADE-2",
@@ -71,9 +71,7 @@ class TradeJourneyTest extends Journey {
     send(button("Record it as the answer"));
     assertThat(page.locator("main")).containsText("A module is faulty");
     led(
-        new HiddenFault()
-            .with("memory-faulty", Stage.MEMORY)
-            .saying("module-trials", "module"),
+        new HiddenFault().with("memory-faulty", Stage.MEMORY).saying("module-trials", "module"),
         claim,
         12,
         "faulty module");
@@ -83,7 +81,7 @@ class TradeJourneyTest extends Journey {
   void aCloudLaptopGetsItsMakersImage() {
     signIn("runa", RUNA);
     String claim =
-        takeIn(
+        takeInA(
             "cloud-laptop",
             "Tove Amberley",
             "TRADE-3",
@@ -101,16 +99,12 @@ class TradeJourneyTest extends Journey {
   void anUpgradeIsRefusedAndLetIn() {
     signIn("runa", RUNA);
     String claim =
-        takeIn(
+        takeInA(
             "laptop",
             "Corbin Elsworth",
             "TRADE-4",
             "does not meet the requirements, cannot upgrade",
             "blocked");
-    led(
-        new HiddenFault().with("tpm-off", Stage.BLOCKED),
-        claim,
-        12,
-        "Switch the security chip on");
+    led(new HiddenFault().with("tpm-off", Stage.BLOCKED), claim, 12, "Switch the security chip on");
   }
 }

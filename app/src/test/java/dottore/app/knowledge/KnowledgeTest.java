@@ -39,7 +39,8 @@ class KnowledgeTest {
       stages: {memory: 1}
       shows:
         single-module-start: {starts: 0.5, same: 0.5}
-      cured-by: {reseat-memory: 0.9}""";
+      cured-by: {reseat-memory: 0.9}\
+      """;
 
   @Autowired Knowledge knowledge;
   @Autowired OwnEntries own;
@@ -92,8 +93,7 @@ class KnowledgeTest {
     book.record(
         claim,
         book.open(claim).lastSeq(),
-        List.of(
-            NewLine.tried(book.casebook().repair(repair).orElseThrow(), Event.Result.WORKS)),
+        List.of(NewLine.tried(book.casebook().repair(repair).orElseThrow(), Event.Result.WORKS)),
         "runa",
         start.plus(Duration.ofMinutes(1 + minutes)));
     book.close(claim, List.of(cause), Map.of(), false, "Handed back", "runa", Instant.now());
@@ -166,12 +166,10 @@ class KnowledgeTest {
           salt: It does
         otherwise: {salt: 0.1}
         causes:
-          memory-unseated: {salt: 0.6}""";
+          memory-unseated: {salt: 0.6}\
+        """;
     knowledge.keep(
-        before.with(Part.CHECKS, "sea-smell", check),
-        own.now().number(),
-        "sea",
-        "orsolya");
+        before.with(Part.CHECKS, "sea-smell", check), own.now().number(), "sea", "orsolya");
     String claim = received();
     book.record(
         claim,

@@ -159,9 +159,7 @@ class Evaluation {
   }
 
   private void ablation(String name, Diagnosis planning) {
-    ablation(
-        name,
-        roads(ABLATED, machine -> Road.proposed(planning, machine, ShopRules.usual())));
+    ablation(name, roads(ABLATED, machine -> Road.proposed(planning, machine, ShopRules.usual())));
   }
 
   private void ablation(String name, List<Road> roads) {
