@@ -42,7 +42,7 @@ class Security {
                         "/sign-in", "/first-owner", "/*.css", "/*.js", "/fonts/**", "/mark.svg")
                     .permitAll()
                     .requestMatchers(
-                        "/settings/**", "/casebook/own/**", "/casebook/*/new", "/casebook/*/*/edit")
+                        "/settings/**", "/casebook/own/**", "/casebook/new/*", "/casebook/*/*/edit")
                     .hasRole("OWNER")
                     .requestMatchers(HttpMethod.POST, "/casebook/**", "/numbers/**")
                     .hasRole("OWNER")

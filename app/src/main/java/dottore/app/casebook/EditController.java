@@ -122,7 +122,7 @@ class EditController {
 
   // --- one entry -------------------------------------------------------------------------------
 
-  @GetMapping("/casebook/{part}/new")
+  @GetMapping("/casebook/new/{part}")
   String blank(@PathVariable String part, Model model) {
     Part of = part(part);
     return desk(

@@ -106,7 +106,7 @@ class KnowledgeJourneyTest extends Journey {
   @Test
   void theOwnerWritesAnEntryWhileItIsLookedAtAndAnotherMayNot() throws Exception {
     signIn("orsolya", ORSOLYA);
-    page.navigate("/casebook/causes/new");
+    page.navigate("/casebook/new/causes");
     isAccessible();
     page.locator("[name=id]").fill("salt-air");
     page.locator("[name=yaml]").fill(SALT_AIR.replace("0.8", "heavy"));
