@@ -1,6 +1,7 @@
 package dottore.app;
 
 import dottore.app.bundle.DiagnoseCommand;
+import dottore.app.casebook.CheckCommand;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.context.properties.ConfigurationPropertiesScan;
@@ -12,6 +13,9 @@ public class DottoreApplication {
   public static void main(String[] args) {
     if (args.length > 0 && args[0].equals("diagnose")) {
       System.exit(DiagnoseCommand.run(args, System.out, System.err));
+    }
+    if (args.length > 0 && args[0].equals("casebook")) {
+      System.exit(CheckCommand.run(args, System.out, System.err));
     }
     SpringApplication.run(DottoreApplication.class, args);
   }

@@ -1,12 +1,14 @@
 package dottore.benchmarks;
 
 import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Case;
 import dottore.core.diagnosis.Diagnosis;
 import dottore.core.diagnosis.Event;
 import dottore.core.diagnosis.ShopRules;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Set;
 import java.util.concurrent.TimeUnit;
@@ -29,8 +31,8 @@ import org.openjdk.jmh.annotations.Warmup;
 @Fork(1)
 @State(Scope.Benchmark)
 public class NextStep {
-  /** How much is known: nothing, the complaint, or the complaint and two answers. */
-  @Param({"nothing", "complaint", "answers"})
+  /** How much is known: nothing, the complaint, two answers more, or a log of forty answers. */
+  @Param({"nothing", "complaint", "answers", "forty"})
   public String known = "nothing";
 
   private final Diagnosis diagnosis = new Diagnosis(Casebook.shipped(), ShopRules.usual());
@@ -45,9 +47,25 @@ public class NextStep {
                   new Event.Reading(1, "how-far", "dark", Event.TOLD),
                   new Event.Reading(2, "board-light", "none", Event.SEEN),
                   new Event.Reading(3, "display-port-used", "card", Event.SEEN));
+          case "forty" -> forty();
           default -> List.of();
         };
     return diagnosis.assess(
         new Case(Set.of(Context.TOWER, Context.MOVED), Set.of(), Set.of(), events));
+  }
+
+  /** Every check that can be done, one after the other, with its good answer. */
+  private List<Event> forty() {
+    List<Event> events = new ArrayList<>();
+    events.add(new Event.Reading(0, "how-far", "unstable", Event.SEEN));
+    for (Check check : diagnosis.casebook().checks()) {
+      for (Check.Outcome outcome : check.outcomes()) {
+        if (outcome.good() && events.size() < 40 && !check.id().equals(Check.HOW_FAR)) {
+          events.add(new Event.Reading(events.size(), check.id(), outcome.id(), Event.SEEN));
+          break;
+        }
+      }
+    }
+    return events;
   }
 }

@@ -296,7 +296,7 @@ class CasebookController {
                   ", ", step.effort().kinds().stream().sorted().map(MachineKind::id).toList())));
     }
     if (step instanceof Check check && check.reader().isPresent()) {
-      facts.add(new Fact("Read by itself from", check.reader().get().replace('-', ' ')));
+      facts.add(new Fact("Can be read from", check.reader().get().replace('-', ' ')));
     }
     model.addAttribute("facts", facts);
   }

@@ -77,11 +77,18 @@ public final class CasebookReader {
    * @throws CasebookFault with every fault, its file and its line
    */
   public static Casebook shippedUnder(Overlay overlay) {
+    return shippedUnder(overlay.isEmpty() ? Map.of() : Map.of(Overlay.FILE, overlay.text()));
+  }
+
+  /**
+   * The same with the texts of files, by the name that faults call them.
+   *
+   * @throws CasebookFault with every fault, its file and its line
+   */
+  public static Casebook shippedUnder(Map<String, String> files) {
     CasebookReader reader = withShipped();
     reader.overlaying = true;
-    if (!overlay.isEmpty()) {
-      reader.add(Overlay.FILE, overlay.text());
-    }
+    files.forEach(reader::add);
     return reader.finish();
   }
 
