@@ -141,7 +141,7 @@ class CasebookController {
     Portrait portrait = knowledge.diagnosis().portrait(cause);
     model.addAttribute("name", cause.name());
     model.addAttribute("sign", cause.sign());
-    model.addAttribute("facts", facts(cause, portrait.share()));
+    model.addAttribute("facts", facts(cause));
     model.addAttribute("signs", portrait.signs().stream().map(CasebookController::row).toList());
     model.addAttribute(
         "confirms",
@@ -174,7 +174,7 @@ class CasebookController {
         sign.elsewhere().percent());
   }
 
-  private List<Fact> facts(Cause cause, Odds share) {
+  private List<Fact> facts(Cause cause) {
     List<Fact> facts = new ArrayList<>();
     facts.add(
         new Fact(
@@ -199,7 +199,17 @@ class CasebookController {
               "Only in",
               String.join(", ", cause.kinds().stream().sorted().map(MachineKind::id).toList())));
     }
-    facts.add(new Fact("Shipped odds", share.percent() + " of machines, with no context"));
+    knowledge.learned().odds().moved().stream()
+        .filter(moved -> moved.cause().id().equals(cause.id()))
+        .forEach(
+            moved ->
+                facts.add(
+                    new Fact(
+                        "Odds",
+                        Odds.of(moved.shipped()).percent()
+                            + " of machines as shipped, "
+                            + Odds.of(moved.learned()).percent()
+                            + " in this shop, with no context")));
     long times = confirmed.counts().getOrDefault(cause.id(), 0L);
     facts.add(
         new Fact(

@@ -3,6 +3,7 @@ package dottore.app.find;
 import dottore.app.knowledge.Knowledge;
 import dottore.app.shop.NotThere;
 import dottore.app.ticket.Clash;
+import dottore.app.ticket.Counter;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.TicketBook;
@@ -82,11 +83,13 @@ class FindController {
               + "|\\b(?<kind2>stop|board|display|mark)(?:\\s+code)?\\s+(?<number2>[0-9a-f]{1,8})\\b");
 
   private final TicketBook book;
+  private final Counter counter;
   private final Knowledge knowledge;
   private final TicketPage page;
 
-  FindController(TicketBook book, Knowledge knowledge, TicketPage page) {
+  FindController(TicketBook book, Counter counter, Knowledge knowledge, TicketPage page) {
     this.book = book;
+    this.counter = counter;
     this.knowledge = knowledge;
     this.page = page;
   }
@@ -284,7 +287,7 @@ class FindController {
             marks.add(Mark.of(name.substring("mark.".length())));
           }
         });
-    book.heard(claim, contexts, marks, who.getName());
+    counter.heard(claim, contexts, marks, who.getName());
     return write(claim, seen, lines, who, model, "");
   }
 

@@ -8,6 +8,7 @@ import dottore.app.ticket.NewLine;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketPage;
+import dottore.app.ticket.TrialBook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Need;
 import dottore.core.isolation.ModuleTrials;
@@ -71,11 +72,13 @@ class ModuleTrialsController {
       List<Done> done) {}
 
   private final TicketBook book;
+  private final TrialBook trialBook;
   private final TicketPage page;
   private final Shop shop;
 
-  ModuleTrialsController(TicketBook book, TicketPage page, Shop shop) {
+  ModuleTrialsController(TicketBook book, TrialBook trialBook, TicketPage page, Shop shop) {
     this.book = book;
+    this.trialBook = trialBook;
     this.page = page;
     this.shop = shop;
   }
@@ -219,7 +222,7 @@ class ModuleTrialsController {
     String borrowed =
         book.casebook().check(CHECK).map(c -> c.effort().borrows().get(0)).orElse("the modules");
     try {
-      book.trial(claim, seen, line, borrowed, who.getName());
+      trialBook.record(claim, seen, line, borrowed, who.getName());
     } catch (Clash clash) {
       model.addAttribute(
           "clash",
@@ -236,7 +239,7 @@ class ModuleTrialsController {
 
   @PostMapping("/back")
   String back(@PathVariable String claim, Principal who) {
-    book.takeTrialBack(claim, who.getName());
+    trialBook.takeBack(claim, who.getName());
     return "redirect:/tickets/" + claim + "/find/modules";
   }
 

@@ -12,6 +12,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -125,6 +126,37 @@ public class Counter {
     }
     pen.append(ticket, who, at, lines);
     return ticket.claim;
+  }
+
+  /** Adds what was understood from words: circumstances and dangers that were not known yet. */
+  @Transactional
+  public void heard(String claim, Set<Context> contexts, Set<Mark> marks, String who) {
+    Ticket ticket = pen.holdOpen(claim);
+    List<String> all = new ArrayList<>(ticket.contexts);
+    List<String> dangers = new ArrayList<>(ticket.marks);
+    List<String> words = new ArrayList<>();
+    for (Context context : contexts) {
+      if (!all.contains(context.id())) {
+        all.add(context.id());
+        words.add(context.words());
+      }
+    }
+    for (Mark mark : marks) {
+      if (!dangers.contains(mark.id())) {
+        dangers.add(mark.id());
+        words.add(mark.words());
+      }
+    }
+    if (!words.isEmpty()) {
+      ticket.contexts = all;
+      ticket.marks = dangers;
+      pen.append(
+          ticket,
+          who,
+          shop.now(),
+          List.of(
+              new NewLine(Line.Kind.CHANGED, "Also known: " + String.join(", ", words), Map.of())));
+    }
   }
 
   private Customer customer(Arrival arrival) {

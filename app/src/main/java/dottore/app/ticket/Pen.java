@@ -8,6 +8,7 @@ import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.List;
+import java.util.Map;
 import java.util.Objects;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
@@ -17,11 +18,17 @@ import org.springframework.stereotype.Component;
 class Pen {
   private final TicketRepository tickets;
   private final LogRepository logs;
+  private final PutBackRepository putBacks;
   private final Knowledge knowledge;
 
-  Pen(TicketRepository tickets, LogRepository logs, Knowledge knowledge) {
+  Pen(
+      TicketRepository tickets,
+      LogRepository logs,
+      PutBackRepository putBacks,
+      Knowledge knowledge) {
     this.tickets = tickets;
     this.logs = logs;
+    this.putBacks = putBacks;
     this.knowledge = knowledge;
   }
 
@@ -67,6 +74,22 @@ class Pen {
       entries.add(entry);
     }
     return logs.saveAll(entries);
+  }
+
+  /** A line no longer counts; what it borrowed and is still owed is not owed any more. */
+  void takeBack(Ticket ticket, Line line, String who, Instant at) {
+    append(
+        ticket,
+        who,
+        at,
+        List.of(
+            new NewLine(
+                Line.Kind.TAKEN_BACK,
+                "Taken back: " + line.text(),
+                Map.of("entry", String.valueOf(line.seq())))));
+    putBacks.of(List.of(Objects.requireNonNull(ticket.id))).stream()
+        .filter(p -> p.entrySeq == line.seq() && p.returnedAt == null)
+        .forEach(putBacks::delete);
   }
 
   /** Makes a ticket findable by what it says and by its confirmed causes. */

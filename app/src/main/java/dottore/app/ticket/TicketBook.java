@@ -286,89 +286,12 @@ public class TicketBook {
     }
   }
 
-  /**
-   * Writes what one module did in one slot. With the first trial the others lie on the bench.
-   *
-   * @param seen the last line that the writer had seen
-   * @throws Clash if somebody wrote a trial since
-   */
-  @Transactional
-  public void trial(String claim, int seen, NewLine trial, String borrowed, String who) {
-    Ticket ticket = pen.holdOpen(claim);
-    TicketFile file = files(List.of(ticket)).get(0);
-    for (Line line : file.trials()) {
-      if (line.seq() > seen) {
-        throw new Clash(line, trial);
-      }
-    }
-    List<LogEntry> written = pen.append(ticket, who, shop.now(), List.of(trial));
-    if (file.owed().stream().noneMatch(owed -> owed.what().equals(borrowed))) {
-      side.owe(ticket, borrowed, "", written.get(0).seq, who, shop.now());
-    }
-  }
-
-  /** Takes the last trial back. Does nothing if there is none. */
-  @Transactional
-  public void takeTrialBack(String claim, String who) {
-    Ticket ticket = pen.holdOpen(claim);
-    List<Line> trials = files(List.of(ticket)).get(0).trials();
-    if (!trials.isEmpty()) {
-      takeBack(ticket, trials.get(trials.size() - 1), who);
-    }
-  }
-
-  private void takeBack(Ticket ticket, Line line, String who) {
-    pen.append(
-        ticket,
-        who,
-        shop.now(),
-        List.of(
-            new NewLine(
-                Line.Kind.TAKEN_BACK,
-                "Taken back: " + line.text(),
-                Map.of("entry", String.valueOf(line.seq())))));
-    putBacks.of(List.of(Objects.requireNonNull(ticket.id))).stream()
-        .filter(p -> p.entrySeq == line.seq() && p.returnedAt == null)
-        .forEach(putBacks::delete);
-  }
-
-  /** Adds what was understood from words: circumstances and dangers that were not known yet. */
-  @Transactional
-  public void heard(String claim, Set<Context> contexts, Set<Mark> marks, String who) {
-    Ticket ticket = pen.holdOpen(claim);
-    List<String> all = new ArrayList<>(ticket.contexts);
-    List<String> dangers = new ArrayList<>(ticket.marks);
-    List<String> words = new ArrayList<>();
-    for (Context context : contexts) {
-      if (!all.contains(context.id())) {
-        all.add(context.id());
-        words.add(context.words());
-      }
-    }
-    for (Mark mark : marks) {
-      if (!dangers.contains(mark.id())) {
-        dangers.add(mark.id());
-        words.add(mark.words());
-      }
-    }
-    if (!words.isEmpty()) {
-      ticket.contexts = all;
-      ticket.marks = dangers;
-      pen.append(
-          ticket,
-          who,
-          shop.now(),
-          List.of(
-              new NewLine(Line.Kind.CHANGED, "Also known: " + String.join(", ", words), Map.of())));
-    }
-  }
-
   /** Takes the last answer back. Does nothing if there is none. */
   @Transactional
   public void undo(String claim, String who) {
     Ticket ticket = pen.holdOpen(claim);
     for (Line line : files(List.of(ticket)).get(0).lastAnswers()) {
-      takeBack(ticket, line, who);
+      pen.takeBack(ticket, line, who, shop.now());
     }
   }
 

@@ -11,6 +11,8 @@ import dottore.app.ticket.ConfirmedCauses;
 import dottore.core.casebook.Casebook;
 import dottore.core.diagnosis.Diagnosis;
 import dottore.core.diagnosis.ShopRules;
+import dottore.core.learning.Experience;
+import dottore.core.learning.Learned;
 import java.util.List;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
@@ -74,6 +76,7 @@ class CasebookControllerTest {
     Diagnosis diagnosis = new Diagnosis(Casebook.shipped(), ShopRules.usual());
     when(knowledge.casebook()).thenReturn(diagnosis.casebook());
     when(knowledge.diagnosis()).thenReturn(diagnosis);
+    when(knowledge.learned()).thenReturn(Learned.from(diagnosis.casebook(), Experience.none()));
     return knowledge;
   }
 }

@@ -127,7 +127,8 @@ class BenchJourneyTest extends Journey {
     signIn("runa", RUNA);
     String claim = onFind("Doria Pell", "memory", "memory-changed");
     Page theirs = another("ivo", IVO);
-    theirs.navigate("/tickets/" + claim + "/find");
+    theirs.navigate("/tickets/" + claim + "/find?step=board-light");
+    page.navigate("/tickets/" + claim + "/find?step=board-light");
     send(page.locator(".donext button[name=outcome]").nth(0));
     theirs.locator(".donext button[name=outcome]").nth(1).click();
     assertThat(theirs.locator("[role=alert]").first()).containsText("runa recorded meanwhile");

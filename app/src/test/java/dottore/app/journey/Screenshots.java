@@ -44,6 +44,18 @@ class Screenshots extends Journey {
     String mirel = ticketOf("Mirel");
     take(mirel + "/hand-back", "hand-back");
 
+    take(mirel + "/find/modules?modules=4", "module-trials");
+    take("/numbers", "numbers");
+    Page owner = another("orsolya", ORSOLYA);
+    owner.navigate("/casebook/causes/memory-unseated/edit");
+    owner.locator("[name=note]").fill("more often since the new kits");
+    owner.locator("[name=yaml]").press("Control+Home");
+    owner.locator("[name=yaml]").pressSequentially("# seen more here\n");
+    owner.locator("#looked .good").first().waitFor();
+    take(owner, "casebook-edit");
+    owner.navigate("/settings/schools");
+    take(owner, "schools");
+
     Browser.NewContextOptions dim =
         new Browser.NewContextOptions().setViewportSize(820, 1180).setColorScheme(ColorScheme.DARK);
     Page tablet = another("runa", RUNA, dim);

@@ -20,7 +20,7 @@ class WithoutScriptJourneyTest extends Journey {
     page.navigate("/tickets/" + claim + "/find?step=board-light");
     page.locator(".donext button[name=outcome]").first().click();
     assertThat(page.locator("aside .log li")).hasCount(3);
-    button("Undo last answer").click();
+    button("Undo").click();
     assertThat(page.locator("aside .log li").first()).containsText("Taken back");
     page.navigate("/tickets/" + claim + "/hand-back");
     page.locator("[name=override]").fill("customer needs it back unrepaired");
