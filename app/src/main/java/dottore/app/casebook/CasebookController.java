@@ -111,8 +111,9 @@ class CasebookController {
     return new Row(address(step), step.name(), step.how(), effort(step), "");
   }
 
-  private static String list(Model model, String part, String q, List<Group> groups, int found) {
+  private String list(Model model, String part, String q, List<Group> groups, int found) {
     model.addAttribute("part", part);
+    model.addAttribute("unfit", !knowledge.ownFaults().isEmpty());
     model.addAttribute("q", q);
     model.addAttribute("groups", groups);
     model.addAttribute("found", found);

@@ -291,6 +291,7 @@ class EditController {
     OwnEntries.Version now = own.now();
     model.addAttribute("entries", changes(Overlay.empty(), Overlay.parse(now.yaml())));
     model.addAttribute("now", now.number());
+    model.addAttribute("unfit", knowledge.ownFaults());
     model.addAttribute(
         "versions",
         own.history().stream()

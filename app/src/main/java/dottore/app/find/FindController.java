@@ -110,7 +110,9 @@ class FindController {
       Model model) {
     TicketFile file = book.open(claim);
     page.fill(model, file, "find");
-    FindView view = new FindView(casebook(), file, book.assess(file), book.schools(file));
+    FindView view =
+        new FindView(
+            casebook(), file, book.assess(file), book.schools(file), knowledge.learned().times());
     model.addAttribute("find", view.page(step, at, new FindView.Typed(code, device)));
     model.addAttribute("q", q);
     List<Wording.Proposal> heard = knowledge.wording().proposals(q, HITS);

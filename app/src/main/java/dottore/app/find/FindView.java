@@ -28,12 +28,14 @@ import dottore.core.diagnosis.Schools;
 import dottore.core.diagnosis.StepView;
 import dottore.core.diagnosis.Suspect;
 import dottore.core.diagnosis.Verdict;
+import dottore.core.learning.StepTime;
 import dottore.core.machine.MachineKind;
 import dottore.core.words.Code;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
 
@@ -53,8 +55,18 @@ final class FindView {
   private final TicketFile file;
   private final Assessment assessment;
   private final Schools schools;
+  private final Map<String, StepTime> times;
 
-  FindView(Casebook casebook, TicketFile file, Assessment assessment, Schools schools) {
+  /**
+   * @param times what steps took in this shop, by id
+   */
+  FindView(
+      Casebook casebook,
+      TicketFile file,
+      Assessment assessment,
+      Schools schools,
+      Map<String, StepTime> times) {
+    this.times = times;
     this.casebook = casebook;
     this.file = file;
     this.assessment = assessment;
@@ -241,7 +253,7 @@ final class FindView {
         proposed.filter(id::equals).isPresent(),
         recheck,
         step instanceof Check check ? check.question() : "What did it do?",
-        effort.hands().text() + " hands",
+        hands(step),
         effort.waiting().value() > 0 ? effort.waiting().text() + " wait" : "no wait",
         effort.clock() ? (int) Math.ceil(effort.waiting().value()) : 0,
         effort.depth().words(),
@@ -254,6 +266,13 @@ final class FindView {
         view.leading().stream().map(cause -> cause.name()).toList(),
         step instanceof Check check ? answers(check, view, recheck) : results(),
         beside(step, typed));
+  }
+
+  /** The attended minutes; where they were measured here, also what four of five keep to. */
+  private String hands(Step step) {
+    String text = step.effort().hands().text() + " hands";
+    StepTime time = times.get(step.id());
+    return time == null ? text : text + ", 4 of 5 within " + time.most().text();
   }
 
   /** The caution of every step that opens the case; those done live say so themselves. */

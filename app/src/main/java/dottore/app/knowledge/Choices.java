@@ -29,9 +29,10 @@ class Choices {
   Map<School, String> schools() {
     Map<School, String> schools = new EnumMap<>(School.class);
     for (ShopChoice choice : choices.findAll()) {
-      if (choice.name.startsWith(SCHOOL)) {
-        School school = School.of(choice.name.substring(SCHOOL.length()));
-        schools.put(school, choice.value);
+      for (School school : School.values()) {
+        if (choice.name.equals(SCHOOL + school.id())) {
+          schools.put(school, choice.value);
+        }
       }
     }
     return schools;
@@ -39,7 +40,7 @@ class Choices {
 
   @Transactional
   void choose(School school, String position, String who) {
-    keep(SCHOOL + school.id(), school.position(position).id(), who);
+    keep(SCHOOL + school.id(), school.chosen(position).id(), who);
   }
 
   @Transactional(readOnly = true)

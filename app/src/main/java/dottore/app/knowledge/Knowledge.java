@@ -4,6 +4,7 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import dottore.app.shop.Shop;
 import dottore.core.casebook.Casebook;
+import dottore.core.casebook.CasebookFault;
 import dottore.core.casebook.CasebookReader;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Overlay;
@@ -15,10 +16,14 @@ import dottore.core.learning.Experience;
 import dottore.core.learning.Learned;
 import dottore.core.words.Wording;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
@@ -34,11 +39,13 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @Service
 public class Knowledge {
+  private static final Logger LOG = LoggerFactory.getLogger(Knowledge.class);
   private static final int PREPARED = 8;
 
   /** All that is in force at one moment. */
   private record InForce(
       Casebook written,
+      List<String> ownFaults,
       Learned learned,
       Map<School, String> schools,
       Wording wording,
@@ -84,12 +91,13 @@ public class Knowledge {
     InForce fresh =
         reading.execute(
             status -> {
-              Casebook casebook =
-                  written == null ? CasebookReader.shippedUnder(own.entries()) : written;
+              List<String> faults = new ArrayList<>();
+              Casebook casebook = written == null ? read(faults) : written;
               Experience experience =
                   choices.learning() ? livedThrough.since(choices.since()) : Experience.none();
               return new InForce(
                   casebook,
+                  List.copyOf(faults),
                   Learned.from(casebook, experience),
                   choices.schools(),
                   new Wording(casebook),
@@ -97,6 +105,30 @@ public class Knowledge {
             });
     inForce = fresh;
     return java.util.Objects.requireNonNull(fresh);
+  }
+
+  /**
+   * The shipped casebook under the shop's own entries. Where these no longer fit, as after a new
+   * release, the shop goes on with what shipped, and the owner is told.
+   */
+  private Casebook read(List<String> faults) {
+    try {
+      return CasebookReader.shippedUnder(own.entries());
+    } catch (CasebookFault fault) {
+      LOG.error("The shop's own casebook entries do not fit: {}", fault.getMessage());
+      faults.addAll(fault.faults());
+      return Casebook.shipped();
+    }
+  }
+
+  /** What is wrong with the shop's own entries, so that they are not in force; empty if nothing. */
+  public List<String> ownFaults() {
+    return inForce().ownFaults();
+  }
+
+  /** Reads everything again, as after a restart. */
+  void reload() {
+    look(null);
   }
 
   /** The casebook in force, with learned odds and minutes. */

@@ -200,7 +200,7 @@ public class TicketBook {
       schools.remove(school.id());
       words = school.question() + ": as the shop does";
     } else {
-      School.Position chosen = school.position(position);
+      School.Position chosen = school.chosen(position);
       schools.put(school.id(), chosen.id());
       words = school.question() + ", for this ticket: " + chosen.words();
     }

@@ -26,6 +26,7 @@ import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** What the shop knows, against a real database. */
 @SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
@@ -47,6 +48,7 @@ class KnowledgeTest {
   @Autowired TicketBook book;
   @Autowired TicketSide side;
   @Autowired Counter counter;
+  @Autowired JdbcTemplate sql;
 
   private String received(Context... contexts) {
     return counter.receive(
@@ -180,6 +182,34 @@ class KnowledgeTest {
     knowledge.keep(before, own.now().number(), "back", "orsolya");
     assertThat(book.assess(book.open(claim)).readings()).hasSize(1);
     assertThat(book.open(claim).log().get(2).text()).contains("Smell the sea");
+  }
+
+  /** As after a release in which a repair was renamed. */
+  @Test
+  void entriesThatNoLongerFitAreKeptButNotInForce() {
+    Overlay before = own.entries();
+    int now = own.now().number();
+    sql.update(
+        "insert into casebook_version values (?, now(), 'orsolya', 'old', ?)",
+        now + 1,
+        before
+            .with(Part.CAUSES, "salt-air", SALT_AIR.replace("reseat-memory", "renamed-since"))
+            .text());
+    knowledge.reload();
+    assertThat(knowledge.ownFaults()).singleElement().asString().contains("renamed-since");
+    assertThat(knowledge.casebook().cause("salt-air")).isEmpty();
+    assertThat(book.assess(book.open(received())).suspects()).isNotEmpty();
+    knowledge.keep(before, now + 1, "mended", "orsolya");
+    assertThat(knowledge.ownFaults()).isEmpty();
+  }
+
+  @Test
+  void nobodyChoosesWhatTheProductPicks() {
+    assertThatThrownBy(() -> knowledge.choose(School.MEMORY_PROFILE, "before", "orsolya"))
+        .isInstanceOf(IllegalArgumentException.class);
+    String claim = received();
+    assertThatThrownBy(() -> book.choose(claim, School.BOOT_MODE, "old-way", "runa"))
+        .isInstanceOf(IllegalArgumentException.class);
   }
 
   @Test

@@ -201,6 +201,18 @@ public enum School {
             () -> new IllegalArgumentException("'" + id() + "' has no position '" + id + "'"));
   }
 
+  /**
+   * A position that a shop or a ticket may choose.
+   *
+   * @throws IllegalArgumentException if there is none such, or nobody chooses here
+   */
+  public Position chosen(String id) {
+    if (!choice) {
+      throw new IllegalArgumentException("nobody chooses '" + id() + "'");
+    }
+    return position(id);
+  }
+
   public String id() {
     return name().toLowerCase(Locale.ROOT).replace('_', '-');
   }
