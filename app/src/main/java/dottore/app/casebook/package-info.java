@@ -1,5 +1,6 @@
 /**
- * The casebook as a place to read: causes, checks and repairs, searched and explained.
+ * The casebook as a place: causes, checks and repairs to read, searched and explained, and the
+ * owner's own entries to write.
  *
  * <p>What may come in: Pages about what is known in general. What is known of one machine is
  * Find's.

@@ -16,24 +16,16 @@ import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.School;
 import dottore.core.casebook.Step;
-import dottore.core.casebook.Vocabulary.Meaning;
 import dottore.core.diagnosis.Event;
-import dottore.core.words.Code;
-import dottore.core.words.Wording;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.ArrayList;
-import java.util.Comparator;
 import java.util.EnumSet;
-import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
-import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
+import java.util.function.Function;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -47,40 +39,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/tickets/{claim}/find")
 class FindController {
-  private static final int HITS = 8;
-
-  /** When something was heard, steps that only share a word are shown up to here. */
-  private static final int HEARD_AND_MORE = 3;
-
-  /**
-   * A step that matches typed words, with its answers.
-   *
-   * @param heard the words in which an answer was heard, or empty
-   * @param means what was heard, to be tapped first, or empty
-   */
-  record Hit(
-      String id,
-      String name,
-      String kind,
-      String heard,
-      String means,
-      List<FindPage.Choice> choices) {}
-
-  /** A circumstance or danger that was heard. */
-  record Also(String field, String words, String heard) {}
-
   /** Two answers to one thing. */
   record TwoAnswers(
       String who, String theirs, String ours, int entry, String outcome, boolean reading) {}
-
-  private static final List<String> DEVICES =
-      List.of("network", "graphics", "audio", "touch", "several", "other");
-
-  /** A number that is called by its kind, or hexadecimal by its first letters. */
-  private static final Pattern NUMBER =
-      Pattern.compile(
-          "(?i)\\b(?:(?<kind>stop|board|display|mark)(?:\\s+code)?\\s+)?(?<number>0x[0-9a-f]{1,8})\\b"
-              + "|\\b(?<kind2>stop|board|display|mark)(?:\\s+code)?\\s+(?<number2>[0-9a-f]{1,8})\\b");
 
   private final TicketBook book;
   private final Counter counter;
@@ -115,96 +76,12 @@ class FindController {
             casebook(), file, book.assess(file), book.schools(file), knowledge.learned().times());
     model.addAttribute("find", view.page(step, at, new FindView.Typed(code, device)));
     model.addAttribute("q", q);
-    List<Wording.Proposal> heard = knowledge.wording().proposals(q, HITS);
-    List<Code> codes = codes(q);
-    model.addAttribute("codes", codes);
-    model.addAttribute("hits", hits(q, heard, codes));
-    model.addAttribute("also", also(file, heard));
+    model.addAttribute("record", RecordBox.of(q, casebook(), knowledge.wording(), file));
     return "find/find";
   }
 
   private Casebook casebook() {
     return book.casebook();
-  }
-
-  /** Numbers in typed words: "stop 7B", "board code 55", "mark 43 on graphics". */
-  private static List<Code> codes(String typed) {
-    List<Code> codes = new ArrayList<>();
-    Matcher found = NUMBER.matcher(typed);
-    while (found.find() && codes.size() < HITS) {
-      boolean called = found.group("number") == null;
-      String number = found.group(called ? "number2" : "number");
-      String kind = Objects.requireNonNullElse(found.group(called ? "kind2" : "kind"), "");
-      Optional<Code> code =
-          switch (kind.toLowerCase(Locale.ROOT)) {
-            case "board", "display" -> Code.board(number);
-            case "mark" -> Code.mark(number, deviceIn(typed));
-            default -> Code.stop(number);
-          };
-      code.ifPresent(codes::add);
-    }
-    return codes;
-  }
-
-  private static String deviceIn(String typed) {
-    String text = typed.toLowerCase(Locale.ROOT);
-    return DEVICES.stream().filter(text::contains).findFirst().orElse("");
-  }
-
-  /** What was heard comes first, with the answer that it means; then steps with these words. */
-  private List<Hit> hits(String q, List<Wording.Proposal> heard, List<Code> codes) {
-    Map<String, Hit> hits = new LinkedHashMap<>();
-    for (Code code : codes) {
-      code.meaning()
-          .ifPresent(a -> hits.put(a.check(), hit(check(a.check()), code.number(), a.outcome())));
-    }
-    for (Wording.Proposal proposal : heard) {
-      if (proposal.meaning() instanceof Meaning.Answer a) {
-        hits.putIfAbsent(a.check(), hit(check(a.check()), proposal.heard(), a.outcome()));
-      }
-    }
-    int room = hits.isEmpty() ? HITS : HEARD_AND_MORE;
-    for (Step step : casebook().find(q, HITS)) {
-      if (hits.size() < room) {
-        hits.putIfAbsent(step.id(), hit(step, "", ""));
-      }
-    }
-    return List.copyOf(hits.values());
-  }
-
-  private static List<Also> also(TicketFile file, List<Wording.Proposal> heard) {
-    List<Also> also = new ArrayList<>();
-    for (Wording.Proposal proposal : heard) {
-      if (proposal.meaning() instanceof Meaning.Circumstance c
-          && !file.contexts().contains(c.context())) {
-        also.add(new Also("context." + c.context().id(), proposal.words(), proposal.heard()));
-      } else if (proposal.meaning() instanceof Meaning.Danger d
-          && !file.marks().contains(d.mark())) {
-        also.add(new Also("mark." + d.mark().id(), "⊘ " + proposal.words(), proposal.heard()));
-      }
-    }
-    return also;
-  }
-
-  private static Hit hit(Step step, String heard, String means) {
-    if (step instanceof Check check) {
-      List<FindPage.Choice> choices =
-          check.outcomes().stream()
-              .map(o -> new FindPage.Choice(o.id(), o.words(), o.id().equals(means)))
-              .sorted(Comparator.comparing(choice -> !choice.now()))
-              .toList();
-      return new Hit(step.id(), step.name(), "check", heard, means, choices);
-    }
-    return new Hit(
-        step.id(),
-        step.name(),
-        "repair",
-        "",
-        "",
-        List.of(
-            new FindPage.Choice("works", "Works now", false),
-            new FindPage.Choice("same", "No change", false),
-            new FindPage.Choice("elsewhere", "Stops elsewhere", false)));
   }
 
   private Check check(String id) {
@@ -284,13 +161,21 @@ class FindController {
             lines.add(
                 repaired(name.substring("repair.".length()), value).with("together", together));
           } else if (name.startsWith("context.")) {
-            contexts.add(Context.of(name.substring("context.".length())));
+            contexts.add(known(name, Context::of));
           } else if (name.startsWith("mark.")) {
-            marks.add(Mark.of(name.substring("mark.".length())));
+            marks.add(known(name, Mark::of));
           }
         });
     counter.heard(claim, contexts, marks, who.getName());
     return write(claim, seen, lines, who, model, "");
+  }
+
+  private static <T> T known(String field, Function<String, T> of) {
+    try {
+      return of.apply(field.substring(field.indexOf('.') + 1));
+    } catch (IllegalArgumentException unknown) {
+      throw new NotThere("That is not known here. Nothing was recorded.");
+    }
   }
 
   @PostMapping("/aside")

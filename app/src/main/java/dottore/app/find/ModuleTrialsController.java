@@ -159,7 +159,7 @@ class ModuleTrialsController {
               next.filter(n -> n.slot() == here).map(n -> module(trials, n.module())).orElse(""),
               trials.done().stream()
                   .filter(t -> t.slot() == here)
-                  .map(t -> new Result(short1(trials, t.module()), t.starts()))
+                  .map(t -> new Result(letter(trials, t.module()), t.starts()))
                   .toList()));
     }
     return new Page(
@@ -188,7 +188,7 @@ class ModuleTrialsController {
             .toList());
   }
 
-  private static String short1(ModuleTrials trials, int module) {
+  private static String letter(ModuleTrials trials, int module) {
     return module > trials.modules() ? "S" : String.valueOf(module);
   }
 

@@ -98,8 +98,14 @@ public class OwnEntries {
       this.theirs = theirs;
     }
 
-    public Version theirs() {
-      return theirs;
+    /** What to tell the one who came second. */
+    public String words() {
+      return theirs.who()
+          + " kept version "
+          + theirs.number()
+          + " meanwhile ("
+          + theirs.note()
+          + "). Yours is not kept yet; keep it again to lay it over theirs.";
     }
   }
 }

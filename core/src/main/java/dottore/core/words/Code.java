@@ -1,11 +1,15 @@
 package dottore.core.words;
 
 import dottore.core.casebook.Vocabulary.Meaning;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * A number that a machine shows, and what it means. All of it is a guide: the manual of the board
@@ -27,6 +31,16 @@ public record Code(String number, String words, Optional<Meaning.Answer> meaning
   private record Family(String outcome, String words) {}
 
   private record Range(int from, int to, String outcome, String words) {}
+
+  private static final List<String> DEVICES =
+      List.of("network", "graphics", "audio", "touch", "several", "other");
+
+  /** A number that is called by its kind and holds a digit, or hexadecimal by its first letters. */
+  private static final Pattern CALLED =
+      Pattern.compile(
+          "(?i)\\b(?:(?<kind>stop|board|display|mark)(?:\\s+code)?\\s+)?(?<number>0x[0-9a-f]{1,8})\\b"
+              + "|\\b(?<kind2>stop|board|display|mark)(?:\\s+code)?\\s+"
+              + "(?<number2>(?=[a-f]*[0-9])[0-9a-f]{1,8})\\b");
 
   private static final Map<Long, Family> STOPS = new TreeMap<>();
   private static final List<Range> BOARD =
@@ -125,6 +139,30 @@ public record Code(String number, String words, Optional<Meaning.Answer> meaning
       case MARK_CHECK -> mark(typed, device);
       default -> Optional.empty();
     };
+  }
+
+  /** The numbers in typed words: "stop 7B", "board code 55", "mark 43 on graphics", "0x9F". */
+  public static List<Code> within(String typed, int atMost) {
+    List<Code> codes = new ArrayList<>();
+    Matcher found = CALLED.matcher(typed);
+    while (found.find() && codes.size() < atMost) {
+      boolean called = found.group("number") == null;
+      String number = found.group(called ? "number2" : "number");
+      String kind = Objects.requireNonNullElse(found.group(called ? "kind2" : "kind"), "");
+      Optional<Code> code =
+          switch (kind.toLowerCase(Locale.ROOT)) {
+            case "board", "display" -> board(number);
+            case "mark" -> mark(number, deviceIn(typed));
+            default -> stop(number);
+          };
+      code.ifPresent(codes::add);
+    }
+    return codes;
+  }
+
+  private static String deviceIn(String typed) {
+    String text = typed.toLowerCase(Locale.ROOT);
+    return DEVICES.stream().filter(text::contains).findFirst().orElse("");
   }
 
   /** A stop code, hexadecimal, with or without 0x and leading zeros. */

@@ -69,6 +69,26 @@ class CodeTest {
     assertThat(Code.mark(typed, "network")).isEmpty();
   }
 
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "stop 7B after the move | 0x7B",
+        "it says 0x0000009f | 0x9F",
+        "board code 55, then display A2 | 55 A2",
+        "mark 43 on graphics | 43",
+        "Stop code d1 | 0xD1",
+      })
+  void findsNumbersInWords(String typed, String numbers) {
+    assertThat(Code.within(typed, 8)).extracting(Code::number).containsExactly(numbers.split(" "));
+  }
+
+  @ParameterizedTest
+  @ValueSource(strings = {"stop dead", "display bad", "mark him", "0x", "fans stop", "board face"})
+  void doesNotTakeWordsForNumbers(String typed) {
+    assertThat(Code.within(typed, 8)).isEmpty();
+  }
+
   @Test
   void everyMeaningIsAnAnswerOfTheCasebook() {
     Casebook casebook = Casebook.shipped();

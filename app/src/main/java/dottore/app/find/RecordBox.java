@@ -1,0 +1,117 @@
+package dottore.app.find;
+
+import dottore.app.ticket.TicketFile;
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Step;
+import dottore.core.casebook.Vocabulary.Meaning;
+import dottore.core.words.Code;
+import dottore.core.words.Wording;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+
+/**
+ * What typed words may be recorded as. Nothing of it is taken until somebody marks it.
+ *
+ * @param codes numbers that were typed, with their meaning
+ * @param hits steps, those first in which an answer was heard
+ * @param also circumstances and dangers that the ticket does not know yet
+ */
+record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also) {
+  private static final int HITS = 8;
+
+  /** When something was heard, steps that only share a word are shown up to here. */
+  private static final int HEARD_AND_MORE = 3;
+
+  /**
+   * A step that matches typed words, with its answers.
+   *
+   * @param heard the words in which an answer was heard, or empty
+   * @param means what was heard, to be tapped first, or empty
+   */
+  record Hit(
+      String id,
+      String name,
+      String kind,
+      String heard,
+      String means,
+      List<FindPage.Choice> choices) {}
+
+  /** A circumstance or danger that was heard. */
+  record Also(String field, String words, String heard) {}
+
+  static RecordBox of(String typed, Casebook casebook, Wording wording, TicketFile file) {
+    List<Wording.Proposal> heard = wording.proposals(typed, HITS);
+    List<Code> codes = Code.within(typed, HITS);
+    return new RecordBox(typed, codes, hits(typed, casebook, heard, codes), also(file, heard));
+  }
+
+  public boolean nothing() {
+    return !typed.isEmpty() && codes.isEmpty() && hits.isEmpty() && also.isEmpty();
+  }
+
+  private static List<Hit> hits(
+      String typed, Casebook casebook, List<Wording.Proposal> heard, List<Code> codes) {
+    Map<String, Hit> hits = new LinkedHashMap<>();
+    for (Code code : codes) {
+      code.meaning().ifPresent(answer -> hear(hits, casebook, answer, code.number()));
+    }
+    for (Wording.Proposal proposal : heard) {
+      if (proposal.meaning() instanceof Meaning.Answer answer) {
+        hear(hits, casebook, answer, proposal.heard());
+      }
+    }
+    int room = hits.isEmpty() ? HITS : HEARD_AND_MORE;
+    for (Step step : casebook.find(typed, HITS)) {
+      if (hits.size() < room) {
+        hits.putIfAbsent(step.id(), hit(step, "", ""));
+      }
+    }
+    return List.copyOf(hits.values());
+  }
+
+  private static void hear(
+      Map<String, Hit> hits, Casebook casebook, Meaning.Answer answer, String heard) {
+    casebook
+        .check(answer.check())
+        .ifPresent(check -> hits.putIfAbsent(check.id(), hit(check, heard, answer.outcome())));
+  }
+
+  private static List<Also> also(TicketFile file, List<Wording.Proposal> heard) {
+    List<Also> also = new ArrayList<>();
+    for (Wording.Proposal proposal : heard) {
+      if (proposal.meaning() instanceof Meaning.Circumstance c
+          && !file.contexts().contains(c.context())) {
+        also.add(new Also("context." + c.context().id(), proposal.words(), proposal.heard()));
+      } else if (proposal.meaning() instanceof Meaning.Danger d
+          && !file.marks().contains(d.mark())) {
+        also.add(new Also("mark." + d.mark().id(), "⊘ " + proposal.words(), proposal.heard()));
+      }
+    }
+    return also;
+  }
+
+  private static Hit hit(Step step, String heard, String means) {
+    if (step instanceof Check check) {
+      List<FindPage.Choice> choices =
+          check.outcomes().stream()
+              .map(o -> new FindPage.Choice(o.id(), o.words(), o.id().equals(means)))
+              .sorted(Comparator.comparing(choice -> !choice.now()))
+              .toList();
+      return new Hit(step.id(), step.name(), "check", heard, means, choices);
+    }
+    return new Hit(
+        step.id(),
+        step.name(),
+        "repair",
+        "",
+        "",
+        List.of(
+            new FindPage.Choice("works", "Works now", false),
+            new FindPage.Choice("same", "No change", false),
+            new FindPage.Choice("elsewhere", "Stops elsewhere", false)));
+  }
+}
