@@ -208,9 +208,9 @@ class CasebookController {
                     new Fact(
                         "Odds",
                         Odds.of(moved.shipped()).percent()
-                            + " of machines as shipped, "
+                            + " of machines as written, "
                             + Odds.of(moved.learned()).percent()
-                            + " in this shop, with no context")));
+                            + " as learned here, with no context")));
     long times = confirmed.counts().getOrDefault(cause.id(), 0L);
     facts.add(
         new Fact(
