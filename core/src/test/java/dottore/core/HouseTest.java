@@ -23,7 +23,9 @@ class HouseTest {
           "diagnosis",
           "learning",
           "reading",
-          "format");
+          "format",
+          "runsheet",
+          "firmware");
 
   private final JavaClasses core =
       new ClassFileImporter()

@@ -1,7 +1,9 @@
 package dottore.core.diagnosis;
 
 import dottore.core.casebook.Mark;
+import dottore.core.casebook.Touched;
 import java.util.Locale;
+import java.util.Set;
 
 /**
  * Something that became known of a case, in the order of happening.
@@ -42,6 +44,13 @@ public sealed interface Event {
 
   /** Someone with the right to do so let the normal road go on in spite of a danger mark. */
   record Lifted(long ref, Mark mark, String reason) implements Event {}
+
+  /** Something was changed beside the steps, as when a borrowed part went back. */
+  record Changed(long ref, Set<Touched> touched) implements Event {
+    public Changed {
+      touched = Set.copyOf(touched);
+    }
+  }
 
   /** What a repair led to. */
   enum Result {

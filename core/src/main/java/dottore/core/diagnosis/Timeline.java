@@ -4,7 +4,6 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
-import dottore.core.casebook.Step;
 import dottore.core.casebook.Touched;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -62,7 +61,23 @@ final class Timeline {
       setAside.put(aside.step(), aside.reason());
     } else if (event instanceof Event.Lifted lifted) {
       marks.remove(lifted.mark());
+    } else if (event instanceof Event.Changed changed) {
+      changed(changed.touched());
     }
+  }
+
+  /** What went back may be what made it work without: what was proved is read again. */
+  private void changed(Set<Touched> touched) {
+    touch("", touched);
+    sinceCure
+        .keySet()
+        .removeIf(
+            id -> {
+              Check check = casebook.check(id).orElseThrow();
+              return !touched.isEmpty()
+                  && (id.equals(Check.HOW_FAR)
+                      || check.depends().stream().anyMatch(touched::contains));
+            });
   }
 
   private void read(Check check, Event.Reading reading) {
@@ -81,7 +96,7 @@ final class Timeline {
     readings.remove(check.id());
     readings.put(check.id(), reading);
     stale.remove(check.id());
-    touch(check);
+    touch(check.id(), check.effort().changes());
   }
 
   /** It looked cured and was not: the same stop means that the cure failed, another a new fault. */
@@ -118,7 +133,7 @@ final class Timeline {
       }
       case ELSEWHERE -> nextRound(tried);
     }
-    touch(repair);
+    touch(repair.id(), repair.effort().changes());
   }
 
   private void nextRound(Event.Tried cure) {
@@ -143,14 +158,13 @@ final class Timeline {
             });
   }
 
-  private void touch(Step step) {
-    Set<Touched> changes = step.effort().changes();
+  private void touch(String step, Set<Touched> changes) {
     if (changes.isEmpty()) {
       return;
     }
     for (String id : readings.keySet()) {
       Check check = casebook.check(id).orElseThrow();
-      if (!id.equals(step.id()) && check.depends().stream().anyMatch(changes::contains)) {
+      if (!id.equals(step) && check.depends().stream().anyMatch(changes::contains)) {
         stale.add(id);
       }
     }

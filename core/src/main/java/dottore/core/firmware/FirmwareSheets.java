@@ -1,0 +1,383 @@
+package dottore.core.firmware;
+
+import dottore.core.casebook.Depth;
+import dottore.core.casebook.Drawing;
+import dottore.core.casebook.Touched;
+import dottore.core.machine.MachineKind;
+import dottore.core.runsheet.Loan;
+import dottore.core.runsheet.RunSheet;
+import dottore.core.runsheet.SheetStep;
+import dottore.core.runsheet.SheetStep.Making;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Set;
+
+/** The run sheets of work on firmware. */
+public final class FirmwareSheets {
+  /** Kinds of these sheets, for the room that shows what came of them. */
+  public static final String UPDATE = "firmware-update";
+
+  public static final String RESET = "firmware-reset";
+  public static final String PASSWORD = "firmware-password";
+  public static final String RECOVERY = "firmware-recovery";
+  public static final String BLOCKERS = "upgrade-blockers";
+
+  private static final String OPENING =
+      "Unplug from the wall, hold the power button, strap on or touch bare grounded metal.";
+  private static final String CELL =
+      "The old cell goes straight into the closed box. Swallowed it is dangerous: call emergency"
+          + " services at once.";
+  private static final String NOBODY =
+      "Nobody touches keyboard, mouse, button or cable until it is over.";
+
+  private static final Loan OTHER_DEVICES =
+      new Loan("everything that was plugged in outside", "What was plugged in?", "", Set.of());
+  private static final Loan ENCRYPTION =
+      new Loan(
+          "encryption suspended", "Which drive, and by whom?", "suspended in the system", Set.of());
+
+  private FirmwareSheets() {}
+
+  /**
+   * Writing one or more versions.
+   *
+   * @param hops in order
+   * @param encryption whether it was suspended for this
+   */
+  public static RunSheet update(
+      BoardRecord board, List<Release> hops, Way way, Encryption encryption) {
+    List<Making> steps = new ArrayList<>();
+    if (encryption == Encryption.SUSPENDED) {
+      steps.add(
+          SheetStep.of(
+                  "suspended", "See that the encryption is suspended", "In the system's own page.")
+              .taking(1, 0)
+              .borrowing(ENCRYPTION)
+              .needed());
+    }
+    steps.add(
+        SheetStep.of(
+                "unplug",
+                "Unplug all but mains, one screen, one keyboard",
+                "Docks, hubs, drives and printers too.")
+            .borrowing(OTHER_DEVICES));
+    for (int i = 0; i < hops.size(); i++) {
+      Release release = hops.get(i);
+      String end = hops.size() > 1 ? "-" + (i + 1) : "";
+      steps.addAll(write(board, release, way, end, i + 1 == hops.size()));
+    }
+    if (encryption == Encryption.SUSPENDED) {
+      steps.add(
+          SheetStep.of("resume", "Let the encryption go on", "In the system's own page.")
+              .returning(ENCRYPTION));
+    }
+    steps.add(SheetStep.of("plug", "Plug back what was plugged in", "").returning(OTHER_DEVICES));
+    steps.add(
+        SheetStep.of(
+            "settings",
+            "Put the noted settings back",
+            "Settings are at factory values now: the settings sheet says in which order."));
+    return RunSheet.inLine(
+        UPDATE, "Update to " + hops.get(hops.size() - 1).version() + " " + way.words(), steps);
+  }
+
+  private static List<Making> write(
+      BoardRecord board, Release release, Way way, String end, boolean last) {
+    List<Making> steps = new ArrayList<>();
+    switch (way) {
+      case FLASH_PORT -> {
+        steps.add(
+            SheetStep.of(
+                    "stick" + end,
+                    "Stick into the marked port, called " + board.stickFile(),
+                    "Directly at the back of the board. Supply plugged in, machine off.")
+                .taking(1, 0)
+                .showing(Drawing.FLASH_PORT));
+        steps.add(
+            SheetStep.of(
+                    "write" + end,
+                    "Hold the button at the port until its light blinks",
+                    "Writes " + release.version() + ". It goes out by itself at the end.")
+                .at(Depth.WRITES_FIRMWARE)
+                .showing(Drawing.FLASH_PORT)
+                .minding(NOBODY)
+                .guarding(way.guard())
+                .needed());
+      }
+      case FIRMWARE_SCREEN -> {
+        steps.add(
+            SheetStep.of(
+                    "tool" + end,
+                    "Open the update tool in the firmware screen, choose " + release.file(),
+                    "It must name this board and " + release.version() + " before you confirm.")
+                .taking(2, 0));
+        steps.add(
+            SheetStep.of("write" + end, "Confirm, and take your hands off", "")
+                .at(Depth.WRITES_FIRMWARE)
+                .minding(NOBODY)
+                .guarding(way.guard())
+                .needed());
+      }
+      default ->
+          steps.add(
+              SheetStep.of(
+                      "write" + end,
+                      "Close everything, start the maker's update for " + release.version(),
+                      "Last resort: no other program, no network, no sleep.")
+                  .taking(3, 0)
+                  .at(Depth.WRITES_FIRMWARE)
+                  .minding(NOBODY)
+                  .guarding(way.guard())
+                  .needed());
+    }
+    steps.add(train("train" + end));
+    if (!last) {
+      steps.add(
+          SheetStep.of(
+                  "read" + end,
+                  "Read the version: " + release.version() + " must stand there",
+                  "Only then the next one.")
+              .needed());
+    }
+    return steps;
+  }
+
+  /** Putting the settings back to factory values. */
+  public static RunSheet reset(ResetWay way, MachineKind kind) {
+    List<Making> steps = new ArrayList<>();
+    Loan jumper =
+        new Loan(
+            "clear jumper as it was",
+            "Which pins is it on now?",
+            way.before().orElse(""),
+            Set.of());
+    if (way.depth().opensTheCase()) {
+      steps.add(opening(kind));
+    } else if (way != ResetWay.SCREEN) {
+      steps.add(SheetStep.of("off", "Power off", "Mains or charger out.").needed());
+    }
+    Making clear =
+        SheetStep.of("clear", "Clear " + way.words(), way.how())
+            .taking(way.hands(), way.waiting())
+            .at(way.depth());
+    way.drawing().ifPresent(clear::showing);
+    if (way == ResetWay.COIN_CELL) {
+      clear.minding(CELL);
+    }
+    if (way == ResetWay.JUMPER) {
+      clear.borrowing(jumper);
+    }
+    steps.add(clear);
+    if (way == ResetWay.JUMPER) {
+      steps.add(
+          SheetStep.of("jumper-back", "Jumper back where it was", "")
+              .at(Depth.COVER_OFF)
+              .showing(Drawing.JUMPER)
+              .returning(jumper)
+              .needed());
+    }
+    steps.add(train("train"));
+    steps.add(
+        SheetStep.of(
+            "settings",
+            "Put the noted settings back",
+            "One at a time if it was unstable: the settings sheet says which is next."));
+    return RunSheet.inLine(RESET, "Clear the settings " + way.words(), steps);
+  }
+
+  private static Making opening(MachineKind kind) {
+    return SheetStep.of(
+            "off",
+            "Power off, unplug, open the cover",
+            kind.hasBattery() ? "Disconnect the battery as well." : "Supply switch off.")
+        .taking(3, 0)
+        .at(Depth.COVER_OFF)
+        .minding(OPENING)
+        .needed();
+  }
+
+  /** Lifting a forgotten password by its jumper, with a new coin cell if the old one is flat. */
+  public static RunSheet password(MachineKind kind, CoinCell cell) {
+    Loan jumper =
+        new Loan(
+            "password jumper in service position",
+            "Which pins is it on now?",
+            "pins 1-2",
+            Set.of(Touched.SETTINGS));
+    List<Making> steps = new ArrayList<>();
+    steps.add(opening(kind));
+    if (cell.verdict().replace()) {
+      steps.add(
+          SheetStep.of(
+                  "cell",
+                  "Replace the coin cell",
+                  "CR2032 in most boards, plus side up. " + cell.because() + ".")
+              .taking(3, 0)
+              .at(Depth.COVER_OFF)
+              .showing(Drawing.COIN_CELL)
+              .minding(CELL)
+              .after("off"));
+    }
+    steps.add(
+        SheetStep.of(
+                "jumper",
+                "Note where the password jumper sits, then move it",
+                "Usually pins 1-2 normal, 2-3 service; the board's print or manual wins.")
+            .taking(2, 0)
+            .at(Depth.COVER_OFF)
+            .showing(Drawing.JUMPER)
+            .borrowing(jumper)
+            .after("off")
+            .needed());
+    steps.add(
+        SheetStep.of(
+                "service",
+                "Start into the service screen, clear the password, save",
+                "Clear it, do not set a new one for the customer.")
+            .taking(4, 0)
+            .after(
+                cell.verdict().replace()
+                    ? new String[] {"jumper", "cell"}
+                    : new String[] {"jumper"}));
+    steps.add(
+        SheetStep.of("off-again", "Power off and unplug", "Hold the power button.")
+            .minding(OPENING)
+            .needed());
+    steps.add(
+        SheetStep.of("jumper-back", "Jumper back where it was", "")
+            .at(Depth.COVER_OFF)
+            .showing(Drawing.JUMPER)
+            .returning(jumper)
+            .needed());
+    steps.add(
+        SheetStep.of("start", "Start it: nothing is asked any more", "Then set clock and settings.")
+            .taking(2, 0));
+    return RunSheet.inLine(PASSWORD, "Forgotten password, by the jumper", steps);
+  }
+
+  /** Recovering from an update that broke off. */
+  public static RunSheet recovery(Rescue rescue, BoardRecord board, Release release) {
+    List<Making> steps = new ArrayList<>();
+    switch (rescue) {
+      case SECOND_CHIP -> {
+        Loan chip =
+            new Loan(
+                "chip switch as it was",
+                "Which chip was chosen?",
+                "first chip",
+                Set.of(Touched.FIRMWARE));
+        steps.add(
+            SheetStep.of(
+                    "switch",
+                    "Mains off, switch to the second chip",
+                    "By the switch on the board or the power-button sequence of its manual.")
+                .taking(3, 0)
+                .at(Depth.COVER_OFF)
+                .minding(OPENING)
+                .borrowing(chip));
+        steps.add(train("train-first"));
+        steps.add(
+            SheetStep.of(
+                    "copy",
+                    "Write the first chip anew from the firmware screen",
+                    release.file() + " again, after the gate.")
+                .at(Depth.WRITES_FIRMWARE)
+                .minding(NOBODY)
+                .guarding(Way.FIRMWARE_SCREEN.guard())
+                .needed());
+        steps.add(SheetStep.of("switch-back", "Switch back to the first chip", "").returning(chip));
+      }
+      case FLASH_PORT -> {
+        steps.addAll(write(board, release, Way.FLASH_PORT, "", true));
+        return RunSheet.inLine(RECOVERY, "Recover by " + rescue.words(), steps);
+      }
+      case RECOVERY_JUMPER -> {
+        Loan jumper =
+            new Loan(
+                "recovery jumper as it was",
+                "Which pins is it on now?",
+                "pins 1-2",
+                Set.of(Touched.FIRMWARE));
+        steps.add(opening(MachineKind.TOWER));
+        steps.add(
+            SheetStep.of("jumper", "Note where the recovery jumper sits, then move it", "")
+                .taking(2, 0)
+                .at(Depth.COVER_OFF)
+                .showing(Drawing.JUMPER)
+                .borrowing(jumper)
+                .needed());
+        steps.add(
+            SheetStep.of(
+                    "write",
+                    "Stick with " + release.file() + " in, switch on",
+                    "The screen may stay black; the stick's light shows that it is read.")
+                .at(Depth.WRITES_FIRMWARE)
+                .minding(NOBODY)
+                .guarding(Way.FLASH_PORT.guard())
+                .needed());
+        steps.add(
+            SheetStep.of("jumper-back", "Power off, unplug, jumper back where it was", "")
+                .at(Depth.COVER_OFF)
+                .showing(Drawing.JUMPER)
+                .minding(OPENING)
+                .returning(jumper)
+                .needed());
+      }
+      case MAKER -> {
+        steps.add(
+            SheetStep.of(
+                "write-down",
+                "Write down board, revision, both versions and what happened",
+                "It is all on the ticket; print it."));
+        steps.add(
+            SheetStep.of(
+                "send",
+                "Send it to " + board.maker() + "'s service",
+                "Or offer another board: the customer decides with price and days."));
+        return RunSheet.inLine(RECOVERY, "Recover by " + rescue.words(), steps);
+      }
+    }
+    steps.add(train("train"));
+    return RunSheet.inLine(RECOVERY, "Recover by " + rescue.words(), steps);
+  }
+
+  private static Making train(String id) {
+    return SheetStep.of(
+            id,
+            "Start it and wait: memory trains again",
+            "Black for one to ten minutes, with restarts, is normal.")
+        .minding(NOBODY)
+        .guarding(Training.GUARD);
+  }
+
+  /** Lifting what keeps an upgrade away. */
+  public static RunSheet blockers(UpgradeBlockers.Machine machine) {
+    List<Making> steps = new ArrayList<>();
+    for (UpgradeBlockers.Move move : UpgradeBlockers.moves(machine)) {
+      Making step =
+          SheetStep.of(
+                  move.name().toLowerCase(Locale.ROOT).replace('_', '-'), move.words(), move.how())
+              .needed();
+      switch (move) {
+        case BACK_UP -> step.taking(5, 45);
+        case SUSPEND -> step.taking(2, 0).borrowing(ENCRYPTION);
+        case CONVERT ->
+            step.taking(5, 5)
+                .at(Depth.WRITES_DRIVE)
+                .minding(
+                    "Which disk, by size and serial; backup on record; no way back in place. It"
+                        + " does not start until the boot mode is changed.");
+        default -> step.taking(3, 0);
+      }
+      steps.add(step);
+    }
+    if (steps.stream().anyMatch(s -> s.done().borrows().isPresent())) {
+      steps.add(
+          SheetStep.of("resume", "Let the encryption go on", "In the system's own page.")
+              .returning(ENCRYPTION));
+    }
+    steps.add(SheetStep.of("readiness", "Run the readiness check again", "It must pass now."));
+    return RunSheet.inLine(BLOCKERS, "Lift what the upgrade refuses", steps);
+  }
+}

@@ -1,0 +1,275 @@
+package dottore.core.firmware;
+
+import dottore.core.firmware.VersionScheme.Order;
+import dottore.core.machine.Stick;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+
+/**
+ * Go or no-go before firmware is written. Every point is green or says how to turn it green; it
+ * goes only when all are green.
+ */
+public record Gate(List<Point> points) {
+
+  /** What must be in order. */
+  public enum Topic {
+    BOARD("Board and revision"),
+    VERSION("Version"),
+    FILE("File"),
+    STICK("Stick"),
+    POWER("Power"),
+    ENCRYPTION("Encryption"),
+    SETTINGS("Settings noted"),
+    NOTHING_ELSE("Nothing else plugged in");
+
+    private final String words;
+
+    Topic(String words) {
+      this.words = words;
+    }
+
+    public String words() {
+      return words;
+    }
+
+    public String id() {
+      return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+  }
+
+  /**
+   * One point.
+   *
+   * @param words what was found
+   * @param todo how to turn it green, imperative; empty if it is
+   */
+  public record Point(Topic topic, boolean green, String words, String todo) {}
+
+  /**
+   * The file as it was seen.
+   *
+   * @param sha256 of the uploaded file; empty if it was only compared by eye
+   */
+  public record FileSeen(String name, Optional<String> sha256, boolean comparedByEye) {}
+
+  /**
+   * The stick, read or ticked.
+   *
+   * @param read its first sectors
+   * @param tickedFat32 that it is FAT32 with one partition
+   * @param tickedName that the file on it is called as the board wants
+   */
+  public record StickSeen(Optional<Stick> read, boolean tickedFat32, boolean tickedName) {}
+
+  /**
+   * What the gate looks at.
+   *
+   * @param printed maker, model and revision as printed on the board itself and compared
+   * @param revision the revision printed on the board, empty if nobody looked
+   * @param now the version it has, empty if nothing shows it
+   * @param settingsNoted on the settings sheet, or that nothing can be seen and nothing was known
+   */
+  public record Facts(
+      BoardRecord board,
+      boolean printed,
+      Optional<String> revision,
+      Optional<String> now,
+      Release target,
+      Way way,
+      Optional<FileSeen> file,
+      StickSeen stick,
+      Power power,
+      Encryption encryption,
+      boolean settingsNoted,
+      boolean nothingElse) {}
+
+  public Gate {
+    points = List.copyOf(points);
+  }
+
+  /** Computes it. */
+  public static Gate of(Facts facts) {
+    List<Point> points = new ArrayList<>();
+    points.add(board(facts));
+    points.add(version(facts));
+    points.add(file(facts));
+    if (facts.way() != Way.FROM_SYSTEM) {
+      points.add(stick(facts));
+    }
+    points.add(
+        point(
+            Topic.POWER,
+            facts.power().missing(),
+            facts.power().battery().isPresent()
+                ? "charger in and charged"
+                : "mains, no cuts feared"));
+    points.add(point(Topic.ENCRYPTION, facts.encryption().missing(), facts.encryption().words()));
+    points.add(
+        point(
+            Topic.SETTINGS,
+            facts.settingsNoted()
+                ? Optional.empty()
+                : Optional.of("Note them on the settings sheet; they go back to factory values"),
+            "noted"));
+    points.add(
+        point(
+            Topic.NOTHING_ELSE,
+            facts.nothingElse()
+                ? Optional.empty()
+                : Optional.of("Unplug all but mains, the stick, one screen and one keyboard"),
+            "only what is needed"));
+    return new Gate(points);
+  }
+
+  public boolean go() {
+    return points.stream().allMatch(Point::green);
+  }
+
+  private static Point point(Topic topic, Optional<String> missing, String good) {
+    return new Point(
+        topic, missing.isEmpty(), missing.isEmpty() ? good : "open", missing.orElse(""));
+  }
+
+  private static Point red(Topic topic, String words, String todo) {
+    return new Point(topic, false, words, todo);
+  }
+
+  private static Point board(Facts facts) {
+    if (facts.revision().isEmpty() || !facts.printed()) {
+      return red(
+          Topic.BOARD,
+          "not compared",
+          "Read model and revision off the board itself, not off the carton");
+    }
+    if (!facts.revision().get().strip().equalsIgnoreCase(facts.board().revision())) {
+      return red(
+          Topic.BOARD,
+          "revision "
+              + facts.revision().get()
+              + " is printed, the file is for "
+              + facts.board().revision(),
+          "Choose the file of this very revision");
+    }
+    return new Point(Topic.BOARD, true, facts.board().title(), "");
+  }
+
+  private static Point version(Facts facts) {
+    VersionScheme scheme = facts.board().scheme();
+    String to = facts.target().version();
+    if (facts.now().isEmpty()) {
+      return new Point(Topic.VERSION, true, "to " + to + "; what it has cannot be read", "");
+    }
+    String now = facts.now().get();
+    Order order = scheme.compare(to, now);
+    boolean back = order == Order.OLDER;
+    boolean undoes =
+        back
+            && facts
+                .board()
+                .release(now)
+                .filter(r -> r.security() <= facts.target().security())
+                .isEmpty();
+    if (undoes) {
+      return red(
+          Topic.VERSION,
+          now + " back to " + to + " crosses a security version, or nobody knows",
+          "Choose a version that is not older");
+    }
+    return switch (order) {
+      case UNCLEAR ->
+          red(
+              Topic.VERSION,
+              now + " and " + to + " are written differently",
+              "Compare the dates in the maker's list and correct the version it has");
+      case SAME -> red(Topic.VERSION, "it has " + now + " already", "Nothing to write");
+      default -> new Point(Topic.VERSION, true, now + " to " + to, "");
+    };
+  }
+
+  private static Point file(Facts facts) {
+    Release target = facts.target();
+    if (facts.file().isEmpty()) {
+      return red(Topic.FILE, "not looked at", "Upload " + target.file() + ", or compare its sum");
+    }
+    FileSeen seen = facts.file().get();
+    if (seen.sha256().isPresent()) {
+      boolean same = seen.sha256().get().equals(target.sha256());
+      return same
+          ? new Point(Topic.FILE, true, "checksum of " + seen.name() + " is the maker's", "")
+          : red(
+              Topic.FILE,
+              seen.name() + " is not the maker's file for " + target.version(),
+              "Fetch " + target.file() + " anew; never write a file whose sum differs");
+    }
+    return seen.comparedByEye()
+        ? new Point(Topic.FILE, true, "checksum compared by eye", "")
+        : red(Topic.FILE, "checksum not compared", "Upload it, or compare its sum by eye");
+  }
+
+  private static Point stick(Facts facts) {
+    StickSeen seen = facts.stick();
+    String wanted = wantedName(facts);
+    if (seen.read().isPresent()) {
+      Stick stick = seen.read().get();
+      Optional<Point> wrong = wrong(stick);
+      if (wrong.isPresent()) {
+        return wrong.get();
+      }
+      if (stick.files().isPresent() && !named(stick.files().get(), wanted)) {
+        return red(
+            Topic.STICK,
+            "FAT32, but no " + wanted + " in its top folder",
+            "Copy the file there and call it " + wanted);
+      }
+      if (stick.files().isPresent() || seen.tickedName()) {
+        return new Point(Topic.STICK, true, "FAT32, one partition, " + wanted, "");
+      }
+      return red(
+          Topic.STICK,
+          "FAT32, one partition; its folder lies beyond what was read",
+          "Look that the file is called " + wanted + ", and tick it");
+    }
+    if (!seen.tickedFat32()) {
+      return red(Topic.STICK, "not looked at", "Upload its first sectors, or look and tick: FAT32");
+    }
+    return seen.tickedName()
+        ? new Point(Topic.STICK, true, "FAT32, one partition, " + wanted + " (ticked)", "")
+        : red(Topic.STICK, "name of the file not looked at", "The file must be called " + wanted);
+  }
+
+  /** The name on the stick: the board's own for the marked port, the maker's file name else. */
+  public static String wantedName(Facts facts) {
+    return facts.way() == Way.FLASH_PORT && !facts.board().stickFile().isEmpty()
+        ? facts.board().stickFile()
+        : facts.target().file();
+  }
+
+  private static Optional<Point> wrong(Stick stick) {
+    String anew = "Format it anew: FAT32, one partition";
+    if (stick.scheme() == Stick.Scheme.NONE) {
+      return Optional.of(red(Topic.STICK, "no partition table; many boards pass it over", anew));
+    }
+    if (stick.partitions().size() != 1) {
+      return Optional.of(
+          red(Topic.STICK, stick.partitions().size() + " partitions, one is wanted", anew));
+    }
+    Optional<Stick.FileSystem> system = stick.partitions().get(0).fileSystem();
+    if (system.isEmpty()) {
+      return Optional.of(
+          red(
+              Topic.STICK,
+              "its file system lies beyond what was read",
+              "Upload more of its first sectors"));
+    }
+    return system.get() == Stick.FileSystem.FAT32
+        ? Optional.empty()
+        : Optional.of(red(Topic.STICK, system.get().words() + ", FAT32 is wanted", anew));
+  }
+
+  private static boolean named(List<String> files, String wanted) {
+    return files.stream()
+        .anyMatch(f -> f.toLowerCase(Locale.ROOT).equals(wanted.toLowerCase(Locale.ROOT)));
+  }
+}

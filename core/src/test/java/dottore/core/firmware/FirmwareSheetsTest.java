@@ -1,0 +1,214 @@
+package dottore.core.firmware;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Depth;
+import dottore.core.firmware.CoinCell.Verdict;
+import dottore.core.firmware.FailureRoad.Symptom;
+import dottore.core.machine.MachineKind;
+import dottore.core.runsheet.Guard;
+import dottore.core.runsheet.RunSheet;
+import dottore.core.runsheet.SheetStep;
+import dottore.core.units.Capacity;
+import dottore.core.units.Minutes;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalDouble;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.MethodSource;
+
+class FirmwareSheetsTest {
+  private static final CoinCell FLAT = CoinCell.of(OptionalDouble.of(2.4), false, false);
+  private static final CoinCell NEW = CoinCell.of(OptionalDouble.of(3.1), false, false);
+
+  static Stream<RunSheet> everySheet() {
+    List<RunSheet> sheets = new ArrayList<>();
+    Release one = Boards.MARK.release("1.20").orElseThrow();
+    Release two = Boards.MARK.release("2.10").orElseThrow();
+    for (Way way : Way.values()) {
+      for (Encryption encryption : Encryption.values()) {
+        sheets.add(FirmwareSheets.update(Boards.MARK, List.of(one, two), way, encryption));
+      }
+    }
+    for (ResetWay way : ResetWay.values()) {
+      for (MachineKind kind : MachineKind.values()) {
+        sheets.add(FirmwareSheets.reset(way, kind));
+      }
+    }
+    for (Rescue rescue : Rescue.values()) {
+      sheets.add(FirmwareSheets.recovery(rescue, Boards.MARK, two));
+    }
+    for (CoinCell cell : List.of(FLAT, NEW)) {
+      sheets.add(FirmwareSheets.password(MachineKind.TOWER, cell));
+    }
+    for (boolean encrypted : List.of(true, false)) {
+      sheets.add(
+          FirmwareSheets.blockers(
+              new UpgradeBlockers.Machine(
+                  true,
+                  false,
+                  true,
+                  false,
+                  true,
+                  false,
+                  encrypted,
+                  Optional.empty(),
+                  true,
+                  Optional.empty(),
+                  Optional.of(Capacity.ofGigabytes(500)))));
+    }
+    return sheets.stream();
+  }
+
+  @ParameterizedTest
+  @MethodSource("everySheet")
+  void givesBackAllThatItBorrows(RunSheet sheet) {
+    List<String> borrowed =
+        sheet.steps().stream().flatMap(s -> s.borrows().stream()).map(l -> l.what()).toList();
+    List<String> returned = sheet.steps().stream().flatMap(s -> s.returns().stream()).toList();
+    assertThat(returned).containsExactlyInAnyOrderElementsOf(borrowed);
+  }
+
+  @ParameterizedTest
+  @MethodSource("everySheet")
+  void warnsWhereItOpensTheCaseOrWrites(RunSheet sheet) {
+    boolean opens = sheet.steps().stream().anyMatch(s -> s.depth().opensTheCase());
+    if (opens) {
+      SheetStep first =
+          sheet.steps().stream().filter(s -> s.depth().opensTheCase()).findFirst().orElseThrow();
+      assertThat(first.caution()).isPresent();
+      assertThat(first.caution().get()).contains("wall");
+    }
+    assertThat(sheet.steps())
+        .filteredOn(s -> s.depth() == Depth.WRITES_FIRMWARE)
+        .allMatch(s -> s.guard().isPresent() && s.caution().isPresent() && s.must());
+  }
+
+  @ParameterizedTest
+  @MethodSource("everySheet")
+  void isDoneStepByStepInItsOwnOrder(RunSheet sheet) {
+    java.util.Map<String, RunSheet.Mark> marks = new java.util.HashMap<>();
+    for (SheetStep step : sheet.steps()) {
+      assertThat(sheet.ready(marks)).contains(step);
+      marks.put(step.id(), RunSheet.Mark.DONE);
+    }
+    assertThat(sheet.finished(marks)).isTrue();
+    assertThat(sheet.handsLeft(marks)).isEqualTo(Minutes.NONE);
+  }
+
+  @Test
+  void eachSteppingStoneIsReadBackBeforeTheNext() {
+    RunSheet sheet = everySheet().findFirst().orElseThrow();
+    List<String> ids = sheet.steps().stream().map(SheetStep::id).toList();
+    assertThat(ids.indexOf("write-1")).isLessThan(ids.indexOf("read-1"));
+    assertThat(ids.indexOf("read-1")).isLessThan(ids.indexOf("write-2"));
+    assertThat(sheet.step("read-1").orElseThrow().must()).isTrue();
+  }
+
+  @Test
+  void theFlatCellIsReplacedWhileThePasswordJumperIsOut() {
+    assertThat(FirmwareSheets.password(MachineKind.TOWER, FLAT).step("cell")).isPresent();
+    RunSheet sheet = FirmwareSheets.password(MachineKind.TOWER, NEW);
+    assertThat(sheet.step("cell")).isEmpty();
+    assertThat(sheet.step("jumper").orElseThrow().borrows().orElseThrow().guess())
+        .isEqualTo("pins 1-2");
+    assertThat(sheet.step("jumper-back").orElseThrow().must()).isTrue();
+  }
+
+  @ParameterizedTest(name = "{0} V, message {1}, clock {2}: {3}")
+  @CsvSource(
+      nullValues = "-",
+      value = {
+        "3.30, false, false, GOOD",
+        "3.00, false, false, GOOD",
+        "2.90, false, false, GOOD",
+        "2.89, false, false, WEAK",
+        "2.70, false, false, WEAK",
+        "2.69, false, false, REPLACE",
+        "0.00, false, false, REPLACE",
+        "3.00, true,  false, REPLACE",
+        "2.80, false, true,  REPLACE",
+        "-,    true,  false, REPLACE",
+        "-,    false, true,  REPLACE",
+        "-,    false, false, UNKNOWN"
+      })
+  void judgesTheCoinCell(Double volts, boolean message, boolean clock, Verdict verdict) {
+    OptionalDouble measured = volts == null ? OptionalDouble.empty() : OptionalDouble.of(volts);
+    assertThat(CoinCell.of(measured, message, clock).verdict()).isEqualTo(verdict);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"3.7", "-0.1", "NaN"})
+  void voltsThatNoCellGivesAreRefused(double volts) {
+    assertThatThrownBy(() -> CoinCell.of(OptionalDouble.of(volts), false, false))
+        .isInstanceOf(IllegalArgumentException.class);
+  }
+
+  @ParameterizedTest(name = "{0}, proved {1}, organization {2}: {3}")
+  @CsvSource({
+    "OLD_TOWER,    false, false, CLOSED",
+    "OLD_TOWER,    true,  false, JUMPER",
+    "OLD_TOWER,    true,  true,  ADMINISTRATOR",
+    "OLD_TOWER,    false, true,  ADMINISTRATOR",
+    "TOWER,        true,  false, MAKER",
+    "RECENT_TOWER, true,  false, MAKER",
+    "LAPTOP,       false, false, CLOSED",
+    "LAPTOP,       true,  false, MAKER",
+    "LAPTOP,       true,  true,  ADMINISTRATOR",
+    "SEALED,       true,  false, MAKER"
+  })
+  void thePasswordRoadNeedsProof(
+      BoardFamily family, boolean proved, boolean organization, PasswordRoad road) {
+    assertThat(PasswordRoad.of(family, proved, organization)).isEqualTo(road);
+  }
+
+  @Test
+  void resetsBeginWithTheGentlestAndKeepTheCoverOnWhereItMust() {
+    assertThat(ResetWay.of(BoardFamily.RECENT_TOWER, true, true))
+        .containsExactly(ResetWay.SCREEN, ResetWay.BUTTON, ResetWay.PINS, ResetWay.COIN_CELL);
+    assertThat(ResetWay.of(BoardFamily.RECENT_TOWER, false, false))
+        .containsExactly(ResetWay.BUTTON);
+    assertThat(ResetWay.of(BoardFamily.OLD_TOWER, false, true)).startsWith(ResetWay.JUMPER);
+  }
+
+  @Test
+  void theRoadBackBeginsWithTheGentlestAndEndsAtTheMaker() {
+    assertThat(FailureRoad.of(Boards.MARK.rescues(), Symptom.DEAD))
+        .containsExactly(Rescue.FLASH_PORT, Rescue.RECOVERY_JUMPER, Rescue.MAKER);
+    assertThat(FailureRoad.of(Set.of(), Symptom.DEAD)).containsExactly(Rescue.MAKER);
+    assertThat(FailureRoad.of(Boards.MARK.rescues(), Symptom.OLD_VERSION)).isEmpty();
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "TOWER, true, OLD_TOWER",
+    "TOWER, false, TOWER",
+    "LAPTOP, true, LAPTOP",
+    "HANDHELD, false, SEALED",
+    "ALL_IN_ONE, true, SEALED"
+  })
+  void theFamilyFollowsFromKindAndAge(MachineKind kind, boolean old, BoardFamily family) {
+    Set<Context> contexts = old ? Set.of(Context.OLD) : Set.of();
+    assertThat(BoardFamily.usual(kind, contexts)).isEqualTo(family);
+  }
+
+  @Test
+  void worryComesAfterTheExpectedEndAndNeverDuringIt() {
+    for (Way way : Way.values()) {
+      Guard guard = way.guard();
+      assertThat(guard.after(Minutes.NONE)).isEqualTo(Guard.Phase.RUNS);
+      assertThat(guard.after(guard.expected())).isEqualTo(Guard.Phase.RUNS);
+      assertThat(guard.after(guard.expected().plus(Minutes.of(0.1)))).isEqualTo(Guard.Phase.LONGER);
+      assertThat(guard.after(guard.worry())).isEqualTo(Guard.Phase.WORRY);
+    }
+    assertThat(Training.GUARD.after(Minutes.of(9.9))).isEqualTo(Guard.Phase.LONGER);
+    assertThat(Training.GUARD.after(Minutes.of(10))).isEqualTo(Guard.Phase.WORRY);
+  }
+}

@@ -1,0 +1,276 @@
+package dottore.core.firmware;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import dottore.core.firmware.Gate.FileSeen;
+import dottore.core.firmware.Gate.Point;
+import dottore.core.firmware.Gate.StickSeen;
+import dottore.core.firmware.Gate.Topic;
+import dottore.core.machine.Stick;
+import dottore.core.machine.Stick.FileSystem;
+import dottore.core.machine.Stick.Partition;
+import dottore.core.machine.Stick.Scheme;
+import dottore.core.units.Capacity;
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class GateTest {
+  private static final Release TARGET = Boards.MARK.release("2.10").orElseThrow();
+  private static final Power SAFE = new Power(true, OptionalInt.empty(), false, false);
+
+  /** Facts in which just the given topics are red. */
+  private static Gate.Facts facts(Set<Topic> red, Way way) {
+    return new Gate.Facts(
+        Boards.MARK,
+        !red.contains(Topic.BOARD),
+        Optional.of("1.2"),
+        Optional.of(red.contains(Topic.VERSION) ? "2.10" : "1.20"),
+        TARGET,
+        way,
+        red.contains(Topic.FILE)
+            ? Optional.empty()
+            : Optional.of(new FileSeen(TARGET.file(), Optional.of(TARGET.sha256()), false)),
+        new StickSeen(Optional.empty(), !red.contains(Topic.STICK), true),
+        red.contains(Topic.POWER) ? new Power(false, OptionalInt.empty(), false, true) : SAFE,
+        red.contains(Topic.ENCRYPTION) ? Encryption.ACTIVE : Encryption.SUSPENDED,
+        !red.contains(Topic.SETTINGS),
+        !red.contains(Topic.NOTHING_ELSE));
+  }
+
+  /** All 256 combinations: it goes only when nothing is red, and just the red ones are red. */
+  @Test
+  void goesOnlyWhenEveryPointIsGreen() {
+    Topic[] topics = Topic.values();
+    for (int bits = 0; bits < 1 << topics.length; bits++) {
+      Set<Topic> red = EnumSet.noneOf(Topic.class);
+      for (int i = 0; i < topics.length; i++) {
+        if ((bits >> i & 1) == 1) {
+          red.add(topics[i]);
+        }
+      }
+      Gate gate = Gate.of(facts(red, Way.FLASH_PORT));
+      assertThat(gate.go()).isEqualTo(red.isEmpty());
+      assertThat(gate.points().stream().filter(p -> !p.green()).map(Point::topic))
+          .containsExactlyInAnyOrderElementsOf(red);
+      assertThat(gate.points()).allMatch(p -> p.green() == p.todo().isEmpty());
+    }
+  }
+
+  @Test
+  void fromTheSystemNoStickIsAskedFor() {
+    Gate gate = Gate.of(facts(EnumSet.of(Topic.STICK), Way.FROM_SYSTEM));
+    assertThat(gate.go()).isTrue();
+    assertThat(gate.points()).hasSize(Topic.values().length - 1);
+  }
+
+  private static Point point(Gate.Facts facts, Topic topic) {
+    return Gate.of(facts).points().stream()
+        .filter(p -> p.topic() == topic)
+        .findFirst()
+        .orElseThrow();
+  }
+
+  @ParameterizedTest(name = "mains {0}, battery {1}, cuts {2}, UPS {3}: {4}")
+  @CsvSource(
+      nullValues = "-",
+      value = {
+        "true,  -,  false, false, true",
+        "true,  -,  true,  false, false",
+        "true,  -,  true,  true,  true",
+        "true,  -,  false, true,  true",
+        "false, -,  false, false, false",
+        "false, -,  true,  true,  false",
+        "true,  51, false, false, true",
+        "true,  51, true,  false, true",
+        "true,  50, false, false, false",
+        "true,  0,  false, false, false",
+        "false, 99, false, false, false",
+        "false, 99, true,  true,  false",
+        "true,  20, true,  true,  false"
+      })
+  void powerIsMainsAndAChargedBatteryOrNoCuts(
+      boolean mains, Integer battery, boolean cuts, boolean ups, boolean green) {
+    OptionalInt percent = battery == null ? OptionalInt.empty() : OptionalInt.of(battery);
+    Power power = new Power(mains, percent, cuts, ups);
+    assertThat(power.missing().isEmpty()).isEqualTo(green);
+  }
+
+  @Test
+  void aBatteryHasZeroToAHundredPerCent() {
+    assertThatThrownBy(() -> new Power(true, OptionalInt.of(101), false, false))
+        .isInstanceOf(IllegalArgumentException.class);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "NONE, true",
+    "SUSPENDED, true",
+    "UNREADABLE, true",
+    "NO_KEY, false",
+    "ACTIVE, false",
+    "UNKNOWN, false"
+  })
+  void encryptionIsSuspendedWithItsKeyAtHand(Encryption encryption, boolean green) {
+    assertThat(encryption.missing().isEmpty()).isEqualTo(green);
+  }
+
+  @ParameterizedTest(name = "printed {0}, compared {1}: {2}")
+  @CsvSource(
+      nullValues = "-",
+      value = {
+        "1.2, true, true",
+        "1.2, false, false",
+        "' 1.2 ', true, true",
+        "1.3, true, false",
+        "-, true, false"
+      })
+  void theRevisionIsTheOneOnTheBoard(String printed, boolean compared, boolean green) {
+    Gate.Facts f = facts(Set.of(), Way.FLASH_PORT);
+    Gate.Facts changed =
+        new Gate.Facts(
+            f.board(),
+            compared,
+            Optional.ofNullable(printed),
+            f.now(),
+            f.target(),
+            f.way(),
+            f.file(),
+            f.stick(),
+            f.power(),
+            f.encryption(),
+            true,
+            true);
+    assertThat(point(changed, Topic.BOARD).green()).isEqualTo(green);
+  }
+
+  @ParameterizedTest(name = "{0} to {1}: {2}")
+  @CsvSource(
+      nullValues = "-",
+      value = {
+        "1.20, 2.10, true",
+        "-, 2.10, true",
+        "2.10, 2.10, false",
+        "2.10, 2.00, false",
+        "2.00, 1.20, true",
+        "9.99, 2.00, false",
+        "X9, 2.00, false"
+      })
+  void theVersionNeverGoesBackAcrossASecurityVersion(String now, String to, boolean green) {
+    Gate.Facts f = facts(Set.of(), Way.FLASH_PORT);
+    Gate.Facts changed =
+        new Gate.Facts(
+            f.board(),
+            true,
+            f.revision(),
+            Optional.ofNullable(now),
+            Boards.MARK.release(to).orElseThrow(),
+            f.way(),
+            f.file(),
+            f.stick(),
+            f.power(),
+            f.encryption(),
+            true,
+            true);
+    assertThat(point(changed, Topic.VERSION).green()).isEqualTo(green);
+  }
+
+  @Test
+  void anotherChecksumIsRedEvenIfItWasComparedByEye() {
+    assertThat(file(new FileSeen("x", Optional.of("0".repeat(64)), true)).green()).isFalse();
+    assertThat(file(new FileSeen("x", Optional.empty(), true)).green()).isTrue();
+    assertThat(file(new FileSeen("x", Optional.empty(), false)).green()).isFalse();
+  }
+
+  private static Point file(FileSeen seen) {
+    Gate.Facts f = facts(Set.of(), Way.FLASH_PORT);
+    return point(
+        new Gate.Facts(
+            f.board(),
+            true,
+            f.revision(),
+            f.now(),
+            f.target(),
+            f.way(),
+            Optional.of(seen),
+            f.stick(),
+            f.power(),
+            f.encryption(),
+            true,
+            true),
+        Topic.FILE);
+  }
+
+  private static Partition partition(FileSystem system) {
+    return new Partition(2048, Capacity.ofGigabytes(8), Optional.ofNullable(system), "");
+  }
+
+  @ParameterizedTest(name = "{0}, {1} partitions of {2}, files {3}, name ticked {4}: {5}")
+  @CsvSource(
+      nullValues = "-",
+      value = {
+        "MBR,  1, FAT32, mark8.bin,     false, true",
+        "MBR,  1, FAT32, MARK8.BIN,     false, true",
+        "GPT,  1, FAT32, MARK8.BIN,     false, true",
+        "MBR,  1, FAT32, mark8-210.bin, true,  false",
+        "MBR,  1, FAT32, -,             true,  true",
+        "MBR,  1, FAT32, -,             false, false",
+        "MBR,  2, FAT32, MARK8.BIN,     true,  false",
+        "MBR,  0, FAT32, -,             true,  false",
+        "MBR,  1, NTFS,  -,             true,  false",
+        "MBR,  1, EXFAT, -,             true,  false",
+        "MBR,  1, FAT16, -,             true,  false",
+        "MBR,  1, -,     -,             true,  false",
+        "NONE, 1, FAT32, MARK8.BIN,     true,  false"
+      })
+  void aStickThatWasReadIsFat32WithOnePartitionAndTheRightName(
+      Scheme scheme, int count, FileSystem system, String file, boolean ticked, boolean green) {
+    Partition[] partitions = new Partition[count];
+    Arrays.fill(partitions, partition(system));
+    Stick stick =
+        new Stick(
+            scheme,
+            List.of(partitions),
+            file == null ? Optional.empty() : Optional.of(List.of("readme.txt", file)));
+    // What was ticked before does not outweigh what was read.
+    assertThat(stick(new StickSeen(Optional.of(stick), true, ticked)).green()).isEqualTo(green);
+  }
+
+  @ParameterizedTest
+  @CsvSource({"true, true, true", "true, false, false", "false, true, false", "false,false,false"})
+  void aStickThatWasOnlyTickedNeedsBothTicks(boolean fat32, boolean name, boolean green) {
+    assertThat(stick(new StickSeen(Optional.empty(), fat32, name)).green()).isEqualTo(green);
+  }
+
+  private static Point stick(StickSeen seen) {
+    Gate.Facts f = facts(Set.of(), Way.FLASH_PORT);
+    return point(
+        new Gate.Facts(
+            f.board(),
+            true,
+            f.revision(),
+            f.now(),
+            f.target(),
+            f.way(),
+            f.file(),
+            seen,
+            f.power(),
+            f.encryption(),
+            true,
+            true),
+        Topic.STICK);
+  }
+
+  @Test
+  void theMarkedPortWantsTheBoardsOwnNameTheScreenTheMakers() {
+    assertThat(Gate.wantedName(facts(Set.of(), Way.FLASH_PORT))).isEqualTo("MARK8.BIN");
+    assertThat(Gate.wantedName(facts(Set.of(), Way.FIRMWARE_SCREEN))).isEqualTo("mark8-210.bin");
+  }
+}

@@ -1,0 +1,99 @@
+package dottore.core.firmware;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dottore.core.firmware.ReEntry.Result;
+import dottore.core.firmware.ReEntry.Turn;
+import dottore.core.firmware.Setting.Rank;
+import java.util.ArrayList;
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Set;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import org.junit.jupiter.api.Test;
+
+class ReEntryTest {
+  private static Map<Setting, String> noted(Set<Setting> settings) {
+    Map<Setting, String> noted = new EnumMap<>(Setting.class);
+    settings.forEach(setting -> noted.put(setting, "as it was"));
+    return noted;
+  }
+
+  @Property
+  void whatKeepsItFromStartingGoesFirstAndEverySettingOnce(
+      @ForAll Set<Setting> settings, @ForAll boolean unstable) {
+    List<Setting> order = new ArrayList<>();
+    for (Turn turn : new ReEntry(noted(settings), Map.of(), unstable).turns()) {
+      assertThat(turn.alone()).isEqualTo(turn.settings().size() == 1);
+      order.addAll(turn.settings());
+    }
+    assertThat(order).containsExactlyInAnyOrderElementsOf(settings);
+    assertThat(order).isSortedAccordingTo((a, b) -> a.rank().compareTo(b.rank()));
+    assertThat(order.stream().filter(s -> s.rank() == Rank.STARTS)).isSorted();
+  }
+
+  @Property
+  void theProfileIsAlwaysTheOneChange(@ForAll Set<Setting> settings, @ForAll boolean unstable) {
+    for (Turn turn : new ReEntry(noted(settings), Map.of(), unstable).turns()) {
+      if (turn.settings().stream().anyMatch(s -> s.rank() == Rank.PROFILE)) {
+        assertThat(turn.alone()).isTrue();
+      }
+    }
+  }
+
+  @Property
+  void afterInstabilityOnlyStartStoppersGoTogether(@ForAll Set<Setting> settings) {
+    for (Turn turn : new ReEntry(noted(settings), Map.of(), true).turns()) {
+      assertThat(turn.alone() || turn.settings().stream().allMatch(s -> s.rank() == Rank.STARTS))
+          .isTrue();
+    }
+  }
+
+  @Property
+  void eachTurnBringsTheEndNearer(@ForAll Set<Setting> settings, @ForAll boolean unstable) {
+    Map<Setting, Result> results = new EnumMap<>(Setting.class);
+    Map<Setting, String> noted = noted(settings);
+    int turns = new ReEntry(noted, results, unstable).turns().size();
+    while (turns > 0) {
+      ReEntry entry = new ReEntry(noted, results, unstable);
+      assertThat(entry.turns()).hasSize(turns);
+      entry.next().orElseThrow().settings().forEach(s -> results.put(s, Result.HOLDS));
+      turns--;
+    }
+    assertThat(new ReEntry(noted, results, unstable).done()).isEqualTo(!settings.isEmpty());
+  }
+
+  @Test
+  void whatFailsIsNamedAndTheRestGoesOn() {
+    ReEntry entry =
+        new ReEntry(
+            noted(Set.of(Setting.MEMORY_PROFILE, Setting.FAN_CURVE)),
+            Map.of(Setting.MEMORY_PROFILE, Result.FAILS),
+            true);
+    assertThat(entry.culprits()).containsExactly(Setting.MEMORY_PROFILE);
+    assertThat(entry.next().orElseThrow().settings()).containsExactly(Setting.FAN_CURVE);
+    assertThat(entry.done()).isFalse();
+  }
+
+  @Test
+  void aStableMachineTakesComfortInOneGo() {
+    List<Turn> turns =
+        new ReEntry(
+                noted(Set.of(Setting.WAKE, Setting.FAN_CURVE, Setting.MEMORY_PROFILE)),
+                Map.of(),
+                false)
+            .turns();
+    assertThat(turns).hasSize(2);
+    assertThat(turns.get(1).settings()).containsExactly(Setting.FAN_CURVE, Setting.WAKE);
+  }
+
+  @Test
+  void everyFamilyHasWhatKeepsItFromStarting() {
+    for (BoardFamily family : BoardFamily.values()) {
+      assertThat(Setting.of(family))
+          .contains(Setting.DRIVE_MODE, Setting.BOOT_MODE, Setting.BOOT_ORDER);
+    }
+  }
+}
