@@ -27,15 +27,19 @@
     const token = cookie("XSRF-TOKEN");
     if (token) event.detail.headers["X-XSRF-TOKEN"] = decodeURIComponent(token);
   });
-  document.addEventListener("htmx:beforeRequest", () => document.body.classList.add("busy"));
+  document.addEventListener("htmx:beforeRequest", (event) => {
+    if (event.detail.elt.id !== "guards") document.body.classList.add("busy");
+  });
   document.addEventListener("htmx:afterRequest", (event) => {
+    if (event.detail.elt.id === "guards") return;
     document.body.classList.remove("busy");
     if (event.detail.successful) banner().hidden = true;
   });
-  document.addEventListener("htmx:sendError", () =>
+  document.addEventListener("htmx:sendError", (event) => event.detail.elt.id !== "guards" &&
     tell("Not sent.", "The server does not answer. What you typed is still here; send it again in a moment."));
   document.addEventListener("htmx:responseError", (event) => {
     const xhr = event.detail.xhr;
+    if (event.detail.elt.id === "guards") return; // asked by the page, not by a person
     if (xhr.status === 401) {
       tell("Signed out.", "What you typed is still here.", true);
       return;
@@ -59,11 +63,37 @@
         el.closest("li")?.classList.add("danger");
       }
     });
+    guardTick(now);
     $$("[data-since]").forEach((el) => {
       const gone = Number(el.dataset.before) + Math.max(0, (now - Number(el.dataset.since)) / 1000);
       el.textContent = Math.floor(gone / 3600) + ":" + two((gone / 60) % 60);
     });
   }
+  // --- what nobody may touch: the seconds here, the phase from the server ---
+  let lastHand = Date.now();
+  for (const kind of ["pointerdown", "keydown"]) document.addEventListener(kind, () => (lastHand = Date.now()), true);
+  function look() {
+    const box = $("#guards");
+    // A page that nobody used for half an hour asks no more, so that its sign-in can end.
+    if (box && !document.hidden && Date.now() - lastHand < 30 * 60_000) htmx.trigger(box, "look");
+  }
+  function guardTick(now) {
+    $$("[data-elapsed]").forEach((el) => {
+      const gone = Math.max(0, (now - Number(el.dataset.elapsed)) / 1000);
+      el.textContent = two(gone / 60) + ":" + two(gone % 60);
+    });
+    $$("[data-worry]").forEach((el) => {
+      for (const moment of ["longer", "worry"]) {
+        if (now >= Number(el.dataset[moment]) && !el.dataset[moment + "Asked"]) {
+          el.dataset[moment + "Asked"] = "1";
+          look();
+        }
+      }
+    });
+  }
+  setInterval(look, 20_000);
+  document.addEventListener("visibilitychange", look);
+
   function seen() {
     const page = $("#page");
     if (page?.dataset.now) {

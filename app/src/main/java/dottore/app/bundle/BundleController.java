@@ -2,6 +2,7 @@ package dottore.app.bundle;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import dottore.app.shop.Uploads;
 import dottore.app.ticket.TicketBook;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -52,7 +53,9 @@ class BundleController {
       return "bundle/import";
     }
     try {
-      return "redirect:/tickets/" + bundles.read(bundle.getBytes(), who.getName()) + "/arrival";
+      return "redirect:/tickets/"
+          + bundles.read(Uploads.bytes(bundle, Uploads.SMALL), who.getName())
+          + "/arrival";
     } catch (BundleFault refused) {
       model.addAttribute("faults", refused.faults());
       return "bundle/import";

@@ -4,6 +4,7 @@ import dottore.app.knowledge.Knowledge;
 import dottore.app.knowledge.OwnEntries;
 import dottore.app.shop.NotThere;
 import dottore.app.shop.Shop;
+import dottore.app.shop.Uploads;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.CasebookFault;
 import dottore.core.casebook.Overlay;
@@ -104,7 +105,7 @@ class OwnEntriesController {
         text =
             StandardCharsets.UTF_8
                 .newDecoder()
-                .decode(ByteBuffer.wrap(file.getBytes()))
+                .decode(ByteBuffer.wrap(Uploads.bytes(file, Uploads.SMALL)))
                 .toString()
                 .replace("\r", "");
       } catch (CharacterCodingException binary) {

@@ -2,6 +2,7 @@ package dottore.app.measure;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import dottore.app.shop.Uploads;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
@@ -179,7 +180,7 @@ class MeasureController {
       fault = "Choose a dump file first.";
     } else {
       try {
-        keep(claim, Smbios.read(dump.getBytes()), gib, modules, seen, who);
+        keep(claim, Smbios.read(Uploads.bytes(dump, Uploads.SMALL)), gib, modules, seen, who);
       } catch (FormatFault refused) {
         fault = "This file was not taken: " + refused.getMessage() + ". Nothing was changed.";
       }

@@ -59,7 +59,17 @@ class Trouble {
     return page(
         HttpStatus.PAYLOAD_TOO_LARGE,
         "The file is too large",
-        "Files up to 2 MB are taken here. Nothing was changed.",
+        "No file above 68 MB is taken anywhere here. Nothing was changed.",
+        "Check that it is the right file.",
+        response);
+  }
+
+  @ExceptionHandler(Uploads.Unfit.class)
+  ModelAndView unfit(Uploads.Unfit unfit, HttpServletResponse response) {
+    return page(
+        HttpStatus.PAYLOAD_TOO_LARGE,
+        "The file was not taken",
+        unfit.getMessage(),
         "Check that it is the right file.",
         response);
   }

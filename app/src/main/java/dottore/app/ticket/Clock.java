@@ -1,5 +1,6 @@
 package dottore.app.ticket;
 
+import dottore.core.runsheet.Guard;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
@@ -8,6 +9,9 @@ import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
 import java.util.Objects;
+import java.util.Optional;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** A running time on a ticket, kept on the server: a countdown of waiting, or hands at work. */
@@ -26,6 +30,11 @@ class Clock {
   @Nullable Instant endsAt;
   @Nullable Instant stoppedAt;
   String startedBy = "";
+
+  /** Set if nobody may disturb what runs. */
+  @JdbcTypeCode(SqlTypes.JSON)
+  @Nullable Guard guard;
+
   @Version int version;
 
   RunningTime view() {
@@ -34,7 +43,8 @@ class Clock {
         label,
         hands,
         startedAt,
-        java.util.Optional.ofNullable(endsAt),
-        java.util.Optional.ofNullable(stoppedAt));
+        Optional.ofNullable(endsAt),
+        Optional.ofNullable(stoppedAt),
+        Optional.ofNullable(guard));
   }
 }

@@ -9,4 +9,13 @@ import org.springframework.data.jpa.repository.Query;
 interface ClockRepository extends JpaRepository<Clock, Long> {
   @Query("select c from Clock c where c.ticketId in :tickets order by c.id")
   List<Clock> of(Collection<Long> tickets);
+
+  @Query(
+      """
+      select new dottore.app.ticket.Guarded(
+        c.id, t.claim, m.maker || ' ' || m.model, c.startedAt, c.startedBy, c.guard)
+      from Clock c, Ticket t join t.machine m
+      where t.id = c.ticketId and c.guard is not null and c.stoppedAt is null order by c.id
+      """)
+  List<Guarded> guarded();
 }

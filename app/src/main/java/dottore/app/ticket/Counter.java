@@ -6,6 +6,7 @@ import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.machine.MachineKind;
+import dottore.core.runsheet.Loan;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
@@ -271,7 +272,10 @@ public class Counter {
   public void owedFromElsewhere(
       String claim, String what, String place, boolean returned, String who) {
     Ticket ticket = pen.hold(claim);
-    side.owe(ticket, what, place, 0, who, shop.now());
+    LogEntry nowhere = new LogEntry();
+    nowhere.who = who;
+    nowhere.at = shop.now();
+    side.owe(ticket, new Loan(what, "", "", Set.of()), "", place, nowhere);
     if (returned) {
       putBacks.of(List.of(Objects.requireNonNull(ticket.id))).stream()
           .filter(p -> p.what.equals(what) && p.returnedAt == null)

@@ -36,6 +36,16 @@ public record Line(
     CLOCK,
     /** One module was tried in one slot: module, slot, starts. */
     TRIAL,
+    /** What is known or decided for work on firmware: facts by name. */
+    FIRMWARE,
+    /** A firmware setting was noted or put back: setting, and value or result. */
+    SETTING,
+    /** Proof of ownership was looked at: proof. */
+    PROOF,
+    /** A run sheet was begun or ended: sheet. */
+    SHEET,
+    /** A step of a run sheet was done or skipped: sheet, step, mark. */
+    TICK,
     /** The passport was read. */
     PASSPORT,
     /** Arrival, waiting or promise was changed. */

@@ -1,5 +1,6 @@
 package dottore.app.ticket;
 
+import dottore.core.casebook.Touched;
 import jakarta.persistence.Column;
 import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
@@ -7,6 +8,12 @@ import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
 import java.time.Instant;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Objects;
+import java.util.stream.Collectors;
+import org.hibernate.annotations.JdbcTypeCode;
+import org.hibernate.type.SqlTypes;
 import org.jspecify.annotations.Nullable;
 
 /** Something borrowed from a machine for its repair. */
@@ -21,6 +28,10 @@ class PutBack {
 
   String what = "";
   String place = "";
+  String beforeState = "";
+
+  @JdbcTypeCode(SqlTypes.ARRAY)
+  List<String> touches = new ArrayList<>();
 
   /** The log line of the step that borrowed it. */
   int entrySeq;
@@ -33,6 +44,13 @@ class PutBack {
 
   Owed owed() {
     return new Owed(
-        java.util.Objects.requireNonNull(id), what, place, takenAt, takenBy, returnedAt != null);
+        Objects.requireNonNull(id),
+        what,
+        beforeState,
+        place,
+        takenAt,
+        takenBy,
+        touches.stream().map(Touched::of).collect(Collectors.toUnmodifiableSet()),
+        returnedAt != null);
   }
 }

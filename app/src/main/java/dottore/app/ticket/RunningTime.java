@@ -1,17 +1,23 @@
 package dottore.app.ticket;
 
+import dottore.core.runsheet.Guard;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.Optional;
 
-/** A clock as others see it. */
+/**
+ * A clock as others see it.
+ *
+ * @param guard set if nobody may disturb what runs
+ */
 public record RunningTime(
     long id,
     String label,
     boolean hands,
     Instant startedAt,
     Optional<Instant> endsAt,
-    Optional<Instant> stoppedAt) {
+    Optional<Instant> stoppedAt,
+    Optional<Guard> guard) {
 
   public boolean running() {
     return stoppedAt.isEmpty();

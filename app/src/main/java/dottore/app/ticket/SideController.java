@@ -45,12 +45,27 @@ class SideController {
   String borrow(
       @PathVariable String claim,
       @RequestParam String what,
+      @RequestParam(defaultValue = "") String before,
       @RequestParam(defaultValue = "") String place,
       Principal who,
       HttpServletRequest request) {
     if (!what.isBlank()) {
-      side.borrow(claim, shortened(what), shortened(place), who.getName());
+      side.borrow(claim, shortened(what), shortened(before), shortened(place), who.getName());
     }
+    return back(claim, request);
+  }
+
+  /** Where it is now and how it was before, or that it is not back after all. */
+  @PostMapping("/put-back/{item}/about")
+  String describe(
+      @PathVariable String claim,
+      @PathVariable long item,
+      @RequestParam(defaultValue = "") String before,
+      @RequestParam(defaultValue = "") String place,
+      @RequestParam(defaultValue = "false") boolean notBack,
+      Principal who,
+      HttpServletRequest request) {
+    side.describe(claim, item, shortened(before), shortened(place), notBack, who.getName());
     return back(claim, request);
   }
 
@@ -110,7 +125,9 @@ class SideController {
     String base = "/tickets/" + claim + "/";
     String path = path(request.getHeader("Referer"));
     String tab = path.startsWith(base) ? path.substring(base.length()) : "find";
-    boolean known = tab.matches("arrival|find|measure|prove|hand-back");
+    boolean known =
+        tab.matches(
+            "arrival|find|measure|prove|hand-back|fix/firmware(/[a-z]+)?|run-sheets/[0-9a-z]{6,32}");
     return "redirect:" + base + (known ? tab : "find");
   }
 

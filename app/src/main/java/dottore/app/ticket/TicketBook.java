@@ -16,6 +16,7 @@ import dottore.core.diagnosis.Case;
 import dottore.core.diagnosis.Diagnosis;
 import dottore.core.diagnosis.Schools;
 import dottore.core.machine.MachineKind;
+import dottore.core.runsheet.Loan;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumSet;
@@ -25,6 +26,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -220,6 +222,17 @@ public class TicketBook {
     pen.append(pen.hold(claim), who, shop.now(), List.of(line));
   }
 
+  /**
+   * Writes lines that follow from the record as it stands: nobody writes in between.
+   *
+   * @param lines what to write; none to write nothing
+   */
+  @Transactional
+  public void log(String claim, String who, Function<TicketFile, List<NewLine>> lines) {
+    Ticket ticket = pen.holdOpen(claim);
+    pen.append(ticket, who, shop.now(), lines.apply(files(List.of(ticket)).get(0)));
+  }
+
   /** Records answers; see {@link #record(String, int, List, String, Instant)}. */
   @Transactional
   public void record(String claim, int seen, List<NewLine> lines, String who) {
@@ -271,7 +284,9 @@ public class TicketBook {
 
   private void borrow(Ticket ticket, LogEntry entry) {
     String step = entry.data.getOrDefault("check", entry.data.getOrDefault("repair", ""));
-    if (entry.data.containsKey("corrects") || entry.data.containsKey("told")) {
+    if (entry.data.containsKey("corrects")
+        || entry.data.containsKey("told")
+        || entry.data.containsKey("sheet")) { // a run sheet has its own put back
       return;
     }
     Set<String> owed =
@@ -279,9 +294,11 @@ public class TicketBook {
             .filter(p -> p.returnedAt == null)
             .map(p -> p.what)
             .collect(Collectors.toSet());
-    for (String what : casebook().step(step).map(s -> s.effort().borrows()).orElse(List.of())) {
+    Optional<Step.Effort> effort = casebook().step(step).map(Step::effort);
+    for (String what : effort.map(Step.Effort::borrows).orElse(List.of())) {
       if (!owed.contains(what)) {
-        side.owe(ticket, what, "", entry.seq, entry.who, entry.at);
+        // Putting it back touches what the step touched.
+        side.owe(ticket, new Loan(what, "", "", effort.get().changes()), "", "", entry);
       }
     }
   }

@@ -4,6 +4,7 @@ import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Need;
 import dottore.core.casebook.School;
+import dottore.core.casebook.Touched;
 import dottore.core.diagnosis.Case;
 import dottore.core.diagnosis.Event;
 import dottore.core.machine.MachineKind;
@@ -12,6 +13,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -19,6 +21,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 
 /** A ticket with everything that belongs to it, at one moment. Immutable. */
 public record TicketFile(
@@ -171,7 +174,15 @@ public record TicketFile(
 
   private List<Event> events() {
     List<Event> events = new ArrayList<>();
+    List<Line> changes =
+        log.stream()
+            .filter(line -> line.kind() == Line.Kind.PUT_BACK && !line.get("touches").isEmpty())
+            .toList();
+    int next = 0;
     for (Line line : answers()) {
+      while (next < changes.size() && changes.get(next).seq() < line.seq()) {
+        events.add(changed(changes.get(next++)));
+      }
       switch (line.kind()) {
         case READING ->
             events.add(
@@ -191,7 +202,16 @@ public record TicketFile(
         default -> {}
       }
     }
+    changes.subList(next, changes.size()).forEach(line -> events.add(changed(line)));
     return events;
+  }
+
+  private static Event changed(Line line) {
+    return new Event.Changed(
+        line.seq(),
+        Arrays.stream(line.get("touches").split(","))
+            .map(Touched::of)
+            .collect(Collectors.toUnmodifiableSet()));
   }
 
   public List<Owed> owed() {
@@ -208,6 +228,11 @@ public record TicketFile(
         .filter(RunningTime::hands)
         .map(clock -> clock.length(now))
         .reduce(Duration.ZERO, Duration::plus);
+  }
+
+  /** What runs on this machine and must not be disturbed. */
+  public Optional<RunningTime> guarded() {
+    return runningClocks().stream().filter(clock -> clock.guard().isPresent()).findFirst();
   }
 
   public Optional<RunningTime> handsClock() {

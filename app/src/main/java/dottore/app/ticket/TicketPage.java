@@ -28,7 +28,21 @@ public class TicketPage {
       boolean open,
       List<Tab> tabs) {}
 
-  record Item(long id, String what, String note, boolean returned, boolean first) {}
+  /**
+   * Something on the put-back list.
+   *
+   * @param taken who took it and when
+   * @param recheck whether readings are taken again once it is back
+   */
+  record Item(
+      long id,
+      String what,
+      String before,
+      String place,
+      String taken,
+      boolean recheck,
+      boolean returned,
+      boolean first) {}
 
   record Countdown(long id, String label, String text, long ends, boolean over) {}
 
@@ -53,7 +67,7 @@ public class TicketPage {
   /**
    * Puts the frame of a ticket around a tab.
    *
-   * @param tab the id of the tab: arrival, find, measure, prove or hand-back
+   * @param tab the id of the tab: arrival, find, measure, fix, prove or hand-back
    */
   public void fill(Model model, TicketFile file, String tab) {
     model.addAttribute("head", head(file, tab));
@@ -96,6 +110,7 @@ public class TicketPage {
             base + "measure",
             here.equals("measure"),
             file.machine().passport().isPresent()));
+    tabs.add(new Tab("Fix", base + "fix/firmware", here.equals("fix"), closed));
     tabs.add(new Tab("Prove", base + "prove", here.equals("prove"), closed));
     tabs.add(new Tab("Hand back", base + "hand-back", here.equals("hand-back"), closed));
     return tabs;
@@ -112,7 +127,10 @@ public class TicketPage {
                     new Item(
                         owed.id(),
                         owed.what(),
-                        owed.place().isEmpty() ? times.brief(owed.takenAt()) : owed.place(),
+                        owed.before(),
+                        owed.place(),
+                        owed.takenBy() + ", " + times.brief(owed.takenAt()),
+                        !owed.touches().isEmpty(),
                         owed.returned(),
                         first.filter(owed::equals).isPresent()))
             .toList();

@@ -1,12 +1,16 @@
 package dottore.app.ticket;
 
 import dottore.app.shop.Shop;
+import dottore.core.casebook.Touched;
+import dottore.core.runsheet.Guard;
+import dottore.core.runsheet.Loan;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -25,20 +29,27 @@ public class TicketSide {
     this.shop = shop;
   }
 
-  void owe(Ticket ticket, String what, String place, int seq, String who, Instant at) {
+  /**
+   * @param before the state it was in
+   * @param place where it is now
+   * @param entry the line of the step that borrowed it
+   */
+  void owe(Ticket ticket, Loan loan, String before, String place, LogEntry entry) {
     PutBack item = new PutBack();
     item.ticketId = Objects.requireNonNull(ticket.id);
-    item.what = what;
-    item.place = place;
-    item.entrySeq = seq;
-    item.takenAt = at;
-    item.takenBy = who;
+    item.what = loan.what();
+    item.touches = loan.touches().stream().map(Touched::id).sorted().toList();
+    item.beforeState = before.strip();
+    item.place = place.strip();
+    item.entrySeq = entry.seq;
+    item.takenAt = entry.at;
+    item.takenBy = entry.who;
     putBacks.save(item);
   }
 
   /** Puts something on the put-back list by hand. */
   @Transactional
-  public void borrow(String claim, String what, String place, String who) {
+  public void borrow(String claim, String what, String before, String place, String who) {
     Ticket ticket = pen.holdOpen(claim);
     LogEntry entry =
         pen.append(
@@ -47,7 +58,7 @@ public class TicketSide {
                 shop.now(),
                 List.of(new NewLine(Line.Kind.BORROWED, "Borrowed: " + what, Map.of())))
             .get(0);
-    owe(ticket, what.strip(), place.strip(), entry.seq, who, entry.at);
+    owe(ticket, new Loan(what.strip(), "", "", Set.of()), before, place, entry);
   }
 
   /** Marks a borrowed thing as back where it belongs. */
@@ -62,16 +73,68 @@ public class TicketSide {
     putBacks
         .findById(item)
         .filter(p -> p.ticketId == Objects.requireNonNull(ticket.id) && p.returnedAt == null)
+        .ifPresent(p -> putBack(ticket, p, who, at));
+  }
+
+  private void putBack(Ticket ticket, PutBack p, String who, Instant at) {
+    p.returnedAt = at;
+    p.returnedBy = who;
+    String to = p.beforeState.isEmpty() ? "" : " (" + p.beforeState + ")";
+    NewLine line = new NewLine(Line.Kind.PUT_BACK, "Put back: " + p.what + to, Map.of());
+    pen.append(
+        ticket,
+        who,
+        at,
+        List.of(p.touches.isEmpty() ? line : line.with("touches", String.join(",", p.touches))));
+  }
+
+  /** Puts back what is called so, if it is owed. */
+  void putBack(Ticket ticket, String what, String who, Instant at) {
+    find(ticket, what, false).ifPresent(p -> putBack(ticket, p, who, at));
+  }
+
+  /** What was put back by mistake is owed again. */
+  void oweAgain(Ticket ticket, String what) {
+    find(ticket, what, true).ifPresent(TicketSide::open);
+  }
+
+  private Optional<PutBack> find(Ticket ticket, String what, boolean returned) {
+    return putBacks.of(List.of(Objects.requireNonNull(ticket.id))).stream()
+        .filter(p -> p.what.equals(what) && (p.returnedAt != null) == returned)
+        .reduce((a, b) -> b);
+  }
+
+  private static void open(PutBack p) {
+    p.returnedAt = null;
+    p.returnedBy = null;
+  }
+
+  /** Says where a borrowed thing is now and how it was before, or that it is not back after all. */
+  @Transactional
+  public void describe(
+      String claim, long item, String before, String place, boolean notBack, String who) {
+    Ticket ticket = pen.holdOpen(claim);
+    putBacks
+        .findById(item)
+        .filter(p -> p.ticketId == Objects.requireNonNull(ticket.id))
         .ifPresent(
             p -> {
-              p.returnedAt = at;
-              p.returnedBy = who;
+              String text;
+              if (notBack && p.returnedAt != null) {
+                open(p);
+                text = "Not back after all: " + p.what;
+              } else {
+                p.beforeState = before.strip();
+                p.place = place.strip();
+                text = "Owed: " + p.what + ", before: " + words(before) + ", now: " + words(place);
+              }
               pen.append(
-                  ticket,
-                  who,
-                  at,
-                  List.of(new NewLine(Line.Kind.PUT_BACK, "Put back: " + p.what, Map.of())));
+                  ticket, who, shop.now(), List.of(new NewLine(Line.Kind.NOTE, text, Map.of())));
             });
+  }
+
+  private static String words(String text) {
+    return text.isBlank() ? "not written down" : text.strip();
   }
 
   /** Starts a countdown. */
@@ -88,6 +151,27 @@ public class TicketSide {
     clocks.save(clock);
     String text = "Clock started: " + label + ", " + length.toMinutes() + " min";
     pen.append(ticket, who, at, List.of(new NewLine(Line.Kind.CLOCK, text, Map.of())));
+  }
+
+  /** Lets something run that nobody may disturb. */
+  @Transactional
+  public void guard(String claim, Guard guard, String who, Instant at) {
+    guard(pen.holdOpen(claim), guard, who, at);
+  }
+
+  void guard(Ticket ticket, Guard guard, String who, Instant at) {
+    Clock clock = clock(ticket, guard.label(), who, at);
+    clock.guard = guard;
+    clock.endsAt = at.plusSeconds(Math.round(guard.expected().value() * 60));
+    clocks.save(clock);
+    String text = "Do not touch: " + guard.label() + ", expected " + guard.expected().text();
+    pen.append(ticket, who, at, List.of(new NewLine(Line.Kind.CLOCK, text, Map.of())));
+  }
+
+  /** Everything in the shop that nobody may disturb now, oldest first. */
+  @Transactional(readOnly = true)
+  public List<Guarded> guarded() {
+    return clocks.guarded();
   }
 
   private static Clock clock(Ticket ticket, String label, String who, Instant at) {
@@ -135,11 +219,15 @@ public class TicketSide {
         .ifPresent(
             c -> {
               c.stoppedAt = shop.now();
+              String text =
+                  c.guard == null
+                      ? "Clock stopped: " + c.label
+                      : "Over after "
+                          + Math.max(1, Duration.between(c.startedAt, shop.now()).toMinutes())
+                          + " min: "
+                          + c.label;
               pen.append(
-                  ticket,
-                  who,
-                  shop.now(),
-                  List.of(new NewLine(Line.Kind.CLOCK, "Clock stopped: " + c.label, Map.of())));
+                  ticket, who, shop.now(), List.of(new NewLine(Line.Kind.CLOCK, text, Map.of())));
             });
   }
 

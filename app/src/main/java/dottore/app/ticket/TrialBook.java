@@ -1,7 +1,10 @@
 package dottore.app.ticket;
 
 import dottore.app.shop.Shop;
+import dottore.core.casebook.Touched;
+import dottore.core.runsheet.Loan;
 import java.util.List;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -37,7 +40,12 @@ public class TrialBook {
     }
     List<LogEntry> written = pen.append(ticket, who, shop.now(), List.of(trial));
     if (file.owed().stream().noneMatch(owed -> owed.what().equals(borrowed))) {
-      side.owe(ticket, borrowed, "", written.get(0).seq, who, shop.now());
+      side.owe(
+          ticket,
+          new Loan(borrowed, "", "", Set.of(Touched.MEMORY_SEATING)),
+          "",
+          "",
+          written.get(0));
     }
   }
 

@@ -278,7 +278,7 @@ class TicketBookTest {
             () -> book.correct(claim, 2, "dead", "ivo"),
             () -> close(claim),
             () -> side.toggleHands(claim, "ivo"),
-            () -> side.borrow(claim, "screw", "", "ivo"),
+            () -> side.borrow(claim, "screw", "", "", "ivo"),
             () -> side.waitFor(claim, "customer", "why", "ivo"),
             () -> counter.change(claim, book.open(claim).version(), arrival("X", ""), "ivo"))) {
       assertThatThrownBy(late::run).isInstanceOf(TooLate.class).hasMessageContaining("closed");

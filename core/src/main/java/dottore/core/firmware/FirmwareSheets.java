@@ -23,6 +23,9 @@ public final class FirmwareSheets {
   public static final String RECOVERY = "firmware-recovery";
   public static final String BLOCKERS = "upgrade-blockers";
 
+  /** The put-back entry for settings that were noted. */
+  public static final String SETTINGS_OWED = "firmware settings as they were";
+
   private static final String OPENING =
       "Unplug from the wall, hold the power button, strap on or touch bare grounded metal.";
   private static final String CELL =
@@ -37,17 +40,45 @@ public final class FirmwareSheets {
       new Loan(
           "encryption suspended", "Which drive, and by whom?", "suspended in the system", Set.of());
 
+  /** Settings that were noted before something cleared them. */
+  private static final Loan SETTINGS =
+      new Loan(
+          SETTINGS_OWED,
+          "Where are they noted?",
+          "on the settings sheet",
+          Set.of(Touched.SETTINGS));
+
   private FirmwareSheets() {}
 
+  private static Making noted() {
+    return SheetStep.of(
+            "noted", "See that the settings are noted", "They go back to factory values now.")
+        .borrowing(SETTINGS);
+  }
+
+  private static Making settingsBack(boolean noted) {
+    Making step =
+        SheetStep.of(
+            "settings",
+            noted ? "Put the noted settings back" : "Set clock, boot mode and boot order",
+            noted
+                ? "The settings sheet says in which order, and what goes in alone."
+                : "Nothing was noted: go through the settings once.");
+    return noted ? step.returning(SETTINGS) : step;
+  }
+
   /**
-   * Writing one or more versions.
+   * Writing one version. A stepping stone has a sheet of its own, with a gate of its own.
    *
-   * @param hops in order
    * @param encryption whether it was suspended for this
+   * @param noted whether settings are noted that go back afterwards
    */
   public static RunSheet update(
-      BoardRecord board, List<Release> hops, Way way, Encryption encryption) {
+      BoardRecord board, Release release, Way way, Encryption encryption, boolean noted) {
     List<Making> steps = new ArrayList<>();
+    if (noted) {
+      steps.add(noted());
+    }
     if (encryption == Encryption.SUSPENDED) {
       steps.add(
           SheetStep.of(
@@ -62,41 +93,31 @@ public final class FirmwareSheets {
                 "Unplug all but mains, one screen, one keyboard",
                 "Docks, hubs, drives and printers too.")
             .borrowing(OTHER_DEVICES));
-    for (int i = 0; i < hops.size(); i++) {
-      Release release = hops.get(i);
-      String end = hops.size() > 1 ? "-" + (i + 1) : "";
-      steps.addAll(write(board, release, way, end, i + 1 == hops.size()));
-    }
+    steps.addAll(write(board, release, way));
     if (encryption == Encryption.SUSPENDED) {
       steps.add(
           SheetStep.of("resume", "Let the encryption go on", "In the system's own page.")
               .returning(ENCRYPTION));
     }
     steps.add(SheetStep.of("plug", "Plug back what was plugged in", "").returning(OTHER_DEVICES));
-    steps.add(
-        SheetStep.of(
-            "settings",
-            "Put the noted settings back",
-            "Settings are at factory values now: the settings sheet says in which order."));
-    return RunSheet.inLine(
-        UPDATE, "Update to " + hops.get(hops.size() - 1).version() + " " + way.words(), steps);
+    steps.add(settingsBack(noted));
+    return RunSheet.inLine(UPDATE, "Update to " + release.version() + " " + way.words(), steps);
   }
 
-  private static List<Making> write(
-      BoardRecord board, Release release, Way way, String end, boolean last) {
+  private static List<Making> write(BoardRecord board, Release release, Way way) {
     List<Making> steps = new ArrayList<>();
     switch (way) {
       case FLASH_PORT -> {
         steps.add(
             SheetStep.of(
-                    "stick" + end,
+                    "stick",
                     "Stick into the marked port, called " + board.stickFile(),
                     "Directly at the back of the board. Supply plugged in, machine off.")
                 .taking(1, 0)
                 .showing(Drawing.FLASH_PORT));
         steps.add(
             SheetStep.of(
-                    "write" + end,
+                    "write",
                     "Hold the button at the port until its light blinks",
                     "Writes " + release.version() + ". It goes out by itself at the end.")
                 .at(Depth.WRITES_FIRMWARE)
@@ -108,12 +129,12 @@ public final class FirmwareSheets {
       case FIRMWARE_SCREEN -> {
         steps.add(
             SheetStep.of(
-                    "tool" + end,
+                    "tool",
                     "Open the update tool in the firmware screen, choose " + release.file(),
                     "It must name this board and " + release.version() + " before you confirm.")
                 .taking(2, 0));
         steps.add(
-            SheetStep.of("write" + end, "Confirm, and take your hands off", "")
+            SheetStep.of("write", "Confirm, and take your hands off", "")
                 .at(Depth.WRITES_FIRMWARE)
                 .minding(NOBODY)
                 .guarding(way.guard())
@@ -122,7 +143,7 @@ public final class FirmwareSheets {
       default ->
           steps.add(
               SheetStep.of(
-                      "write" + end,
+                      "write",
                       "Close everything, start the maker's update for " + release.version(),
                       "Last resort: no other program, no network, no sleep.")
                   .taking(3, 0)
@@ -131,21 +152,20 @@ public final class FirmwareSheets {
                   .guarding(way.guard())
                   .needed());
     }
-    steps.add(train("train" + end));
-    if (!last) {
-      steps.add(
-          SheetStep.of(
-                  "read" + end,
-                  "Read the version: " + release.version() + " must stand there",
-                  "Only then the next one.")
-              .needed());
-    }
+    steps.add(train("train"));
     return steps;
   }
 
-  /** Putting the settings back to factory values. */
-  public static RunSheet reset(ResetWay way, MachineKind kind) {
+  /**
+   * Putting the settings back to factory values.
+   *
+   * @param noted whether settings are noted that go back afterwards
+   */
+  public static RunSheet reset(ResetWay way, MachineKind kind, boolean noted) {
     List<Making> steps = new ArrayList<>();
+    if (noted) {
+      steps.add(noted());
+    }
     Loan jumper =
         new Loan(
             "clear jumper as it was",
@@ -178,11 +198,7 @@ public final class FirmwareSheets {
               .needed());
     }
     steps.add(train("train"));
-    steps.add(
-        SheetStep.of(
-            "settings",
-            "Put the noted settings back",
-            "One at a time if it was unstable: the settings sheet says which is next."));
+    steps.add(settingsBack(noted));
     return RunSheet.inLine(RESET, "Clear the settings " + way.words(), steps);
   }
 
@@ -289,7 +305,7 @@ public final class FirmwareSheets {
         steps.add(SheetStep.of("switch-back", "Switch back to the first chip", "").returning(chip));
       }
       case FLASH_PORT -> {
-        steps.addAll(write(board, release, Way.FLASH_PORT, "", true));
+        steps.addAll(write(board, release, Way.FLASH_PORT));
         return RunSheet.inLine(RECOVERY, "Recover by " + rescue.words(), steps);
       }
       case RECOVERY_JUMPER -> {

@@ -35,17 +35,26 @@ public final class ReEntry {
 
   private final Map<Setting, String> noted;
   private final Map<Setting, Result> results;
-  private final boolean unstable;
+  private final Pace pace;
+
+  /** How many go back between two starts. */
+  public enum Pace {
+    /** The machine was stable: only the profile goes in alone. */
+    STABLE,
+    /** It did not start or ran unstably before: all but what keeps it from starting go in alone. */
+    UNSTABLE,
+    /** It failed after several went in together: everything goes in alone. */
+    ONE_BY_ONE
+  }
 
   /**
    * @param noted values as they were before
    * @param results what was put back so far
-   * @param unstable whether the machine did not start or ran unstably before the clearing
    */
-  public ReEntry(Map<Setting, String> noted, Map<Setting, Result> results, boolean unstable) {
+  public ReEntry(Map<Setting, String> noted, Map<Setting, Result> results, Pace pace) {
     this.noted = copy(noted);
     this.results = copy(results);
-    this.unstable = unstable;
+    this.pace = pace;
   }
 
   private static <V> Map<Setting, V> copy(Map<Setting, V> map) {
@@ -66,9 +75,10 @@ public final class ReEntry {
       if (results.containsKey(setting)) {
         continue;
       }
-      if (setting.rank() == Rank.STARTS) {
+      boolean starts = setting.rank() == Rank.STARTS;
+      if (starts && pace != Pace.ONE_BY_ONE) {
         together.add(setting);
-      } else if (setting.rank() == Rank.PROFILE || unstable) {
+      } else if (starts || setting.rank() == Rank.PROFILE || pace != Pace.STABLE) {
         turns.add(new Turn(List.of(setting), true));
       } else {
         comfort.add(setting);

@@ -2,6 +2,7 @@ package dottore.core.firmware;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dottore.core.firmware.ReEntry.Pace;
 import dottore.core.firmware.ReEntry.Result;
 import dottore.core.firmware.ReEntry.Turn;
 import dottore.core.firmware.Setting.Rank;
@@ -23,9 +24,9 @@ class ReEntryTest {
 
   @Property
   void whatKeepsItFromStartingGoesFirstAndEverySettingOnce(
-      @ForAll Set<Setting> settings, @ForAll boolean unstable) {
+      @ForAll Set<Setting> settings, @ForAll Pace pace) {
     List<Setting> order = new ArrayList<>();
-    for (Turn turn : new ReEntry(noted(settings), Map.of(), unstable).turns()) {
+    for (Turn turn : new ReEntry(noted(settings), Map.of(), pace).turns()) {
       assertThat(turn.alone()).isEqualTo(turn.settings().size() == 1);
       order.addAll(turn.settings());
     }
@@ -35,8 +36,8 @@ class ReEntryTest {
   }
 
   @Property
-  void theProfileIsAlwaysTheOneChange(@ForAll Set<Setting> settings, @ForAll boolean unstable) {
-    for (Turn turn : new ReEntry(noted(settings), Map.of(), unstable).turns()) {
+  void theProfileIsAlwaysTheOneChange(@ForAll Set<Setting> settings, @ForAll Pace pace) {
+    for (Turn turn : new ReEntry(noted(settings), Map.of(), pace).turns()) {
       if (turn.settings().stream().anyMatch(s -> s.rank() == Rank.PROFILE)) {
         assertThat(turn.alone()).isTrue();
       }
@@ -45,24 +46,31 @@ class ReEntryTest {
 
   @Property
   void afterInstabilityOnlyStartStoppersGoTogether(@ForAll Set<Setting> settings) {
-    for (Turn turn : new ReEntry(noted(settings), Map.of(), true).turns()) {
+    for (Turn turn : new ReEntry(noted(settings), Map.of(), Pace.UNSTABLE).turns()) {
       assertThat(turn.alone() || turn.settings().stream().allMatch(s -> s.rank() == Rank.STARTS))
           .isTrue();
     }
   }
 
   @Property
-  void eachTurnBringsTheEndNearer(@ForAll Set<Setting> settings, @ForAll boolean unstable) {
+  void eachTurnBringsTheEndNearer(@ForAll Set<Setting> settings, @ForAll Pace pace) {
     Map<Setting, Result> results = new EnumMap<>(Setting.class);
     Map<Setting, String> noted = noted(settings);
-    int turns = new ReEntry(noted, results, unstable).turns().size();
+    int turns = new ReEntry(noted, results, pace).turns().size();
     while (turns > 0) {
-      ReEntry entry = new ReEntry(noted, results, unstable);
+      ReEntry entry = new ReEntry(noted, results, pace);
       assertThat(entry.turns()).hasSize(turns);
       entry.next().orElseThrow().settings().forEach(s -> results.put(s, Result.HOLDS));
       turns--;
     }
-    assertThat(new ReEntry(noted, results, unstable).done()).isEqualTo(!settings.isEmpty());
+    assertThat(new ReEntry(noted, results, pace).done()).isEqualTo(!settings.isEmpty());
+  }
+
+  @Property
+  void oneByOneMeansEverySettingAlone(@ForAll Set<Setting> settings) {
+    assertThat(new ReEntry(noted(settings), Map.of(), Pace.ONE_BY_ONE).turns())
+        .hasSize(settings.size())
+        .allMatch(Turn::alone);
   }
 
   @Test
@@ -71,7 +79,7 @@ class ReEntryTest {
         new ReEntry(
             noted(Set.of(Setting.MEMORY_PROFILE, Setting.FAN_CURVE)),
             Map.of(Setting.MEMORY_PROFILE, Result.FAILS),
-            true);
+            Pace.UNSTABLE);
     assertThat(entry.culprits()).containsExactly(Setting.MEMORY_PROFILE);
     assertThat(entry.next().orElseThrow().settings()).containsExactly(Setting.FAN_CURVE);
     assertThat(entry.done()).isFalse();
@@ -83,7 +91,7 @@ class ReEntryTest {
         new ReEntry(
                 noted(Set.of(Setting.WAKE, Setting.FAN_CURVE, Setting.MEMORY_PROFILE)),
                 Map.of(),
-                false)
+                Pace.STABLE)
             .turns();
     assertThat(turns).hasSize(2);
     assertThat(turns.get(1).settings()).containsExactly(Setting.FAN_CURVE, Setting.WAKE);

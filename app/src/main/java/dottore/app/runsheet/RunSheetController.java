@@ -1,0 +1,240 @@
+package dottore.app.runsheet;
+
+import dottore.app.paper.Paper;
+import dottore.app.shop.Shop;
+import dottore.app.ticket.Line;
+import dottore.app.ticket.OpenSheet;
+import dottore.app.ticket.SheetBook;
+import dottore.app.ticket.TicketBook;
+import dottore.app.ticket.TicketFile;
+import dottore.app.ticket.TicketPage;
+import dottore.core.casebook.Drawing;
+import dottore.core.runsheet.Guard;
+import dottore.core.runsheet.Loan;
+import dottore.core.runsheet.RunSheet;
+import dottore.core.runsheet.RunSheet.Mark;
+import dottore.core.runsheet.SheetStep;
+import java.security.Principal;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** A run sheet of a ticket: on the tablet, and printed. */
+@Controller
+@RequestMapping("/tickets/{claim}/run-sheets/{id}")
+class RunSheetController {
+  private static final int LONGEST = 200;
+
+  /**
+   * A step as shown.
+   *
+   * @param state done, skipped, now, or later
+   * @param effort its minutes in words
+   * @param blockedBy what must be done before, empty if it can be done now
+   * @param reopens whether it can be opened again
+   */
+  record Row(
+      int number,
+      String id,
+      String words,
+      String how,
+      String state,
+      String effort,
+      boolean alone,
+      String depth,
+      String caution,
+      String drawing,
+      String drawingWords,
+      @Nullable Loan borrows,
+      String returns,
+      @Nullable Guard guard,
+      boolean must,
+      String blockedBy,
+      String by,
+      boolean reopens) {}
+
+  record Page(
+      String id,
+      String title,
+      List<Row> rows,
+      @Nullable Row now,
+      int done,
+      String hands,
+      String waiting,
+      boolean finished,
+      boolean aside,
+      boolean guarded,
+      boolean firmware) {}
+
+  private final TicketBook book;
+  private final SheetBook sheets;
+  private final TicketPage page;
+  private final Shop shop;
+  private final Paper paper;
+
+  RunSheetController(TicketBook book, SheetBook sheets, TicketPage page, Shop shop, Paper paper) {
+    this.book = book;
+    this.sheets = sheets;
+    this.page = page;
+    this.shop = shop;
+    this.paper = paper;
+  }
+
+  @GetMapping
+  String show(@PathVariable String claim, @PathVariable String id, Model model) {
+    TicketFile file = book.open(claim);
+    page.fill(model, file, "fix");
+    model.addAttribute("run", view(file, sheets.open(file, id)));
+    return "runsheet/sheet";
+  }
+
+  private Page view(TicketFile file, OpenSheet open) {
+    RunSheet sheet = open.sheet();
+    Map<String, Mark> marks = open.marks();
+    List<SheetStep> ready = open.aside() ? List.of() : sheet.ready(marks);
+    List<Row> rows = new ArrayList<>();
+    for (SheetStep step : sheet.steps()) {
+      rows.add(row(rows.size() + 1, step, open, ready));
+    }
+    return new Page(
+        open.id(),
+        sheet.title(),
+        rows,
+        rows.stream().filter(r -> r.state().equals("now")).findFirst().orElse(null),
+        marks.size(),
+        sheet.handsLeft(marks).text(),
+        sheet.waitingLeft(marks).text(),
+        open.finished(),
+        open.aside(),
+        file.guarded().isPresent(),
+        sheet.kind().startsWith("firmware") || sheet.kind().startsWith("upgrade"));
+  }
+
+  private Row row(int number, SheetStep step, OpenSheet open, List<SheetStep> ready) {
+    Map<String, Mark> marks = open.marks();
+    Mark mark = marks.get(step.id());
+    String state = mark == null ? "later" : mark == Mark.DONE ? "done" : "skipped";
+    if (mark == null && ready.contains(step)) {
+      state = ready.get(0).equals(step) ? "now" : "ready";
+    }
+    Line line = open.lines().get(step.id());
+    String effort = step.hands().text();
+    if (step.waiting().value() > 0) {
+      effort +=
+          " hands, then " + step.waiting().text() + (step.guard().isPresent() ? "" : " alone");
+    }
+    return new Row(
+        number,
+        step.id(),
+        step.words(),
+        step.how(),
+        state,
+        effort,
+        step.waiting().value() >= 2 && step.guard().isEmpty(),
+        step.depth().words(),
+        step.caution().orElse(""),
+        step.drawing().map(Drawing::id).orElse(""),
+        step.drawing().map(Drawing::words).orElse(""),
+        step.borrows().orElse(null),
+        step.returns().orElse(""),
+        step.guard().orElse(null),
+        step.must(),
+        open.sheet().waitsFor(step.id(), marks).stream()
+            .findFirst()
+            .map(SheetStep::words)
+            .orElse(""),
+        line == null ? "" : line.who() + ", " + shop.times().brief(line.at()),
+        mark != null && open.sheet().builtOn(step.id(), marks).isEmpty());
+  }
+
+  @PostMapping("/tick")
+  String tick(
+      @PathVariable String claim,
+      @PathVariable String id,
+      @RequestParam String step,
+      @RequestParam(defaultValue = "") String before,
+      @RequestParam(defaultValue = "") String place,
+      Principal who,
+      Model model) {
+    return answered(
+        claim,
+        id,
+        model,
+        () -> sheets.tick(claim, id, step, shortened(before), shortened(place), who.getName()));
+  }
+
+  @PostMapping("/skip")
+  String skip(
+      @PathVariable String claim,
+      @PathVariable String id,
+      @RequestParam String step,
+      @RequestParam(defaultValue = "") String reason,
+      Principal who,
+      Model model) {
+    return answered(
+        claim, id, model, () -> sheets.skip(claim, id, step, shortened(reason), who.getName()));
+  }
+
+  @PostMapping("/reopen")
+  String reopen(
+      @PathVariable String claim,
+      @PathVariable String id,
+      @RequestParam String step,
+      Principal who,
+      Model model) {
+    return answered(claim, id, model, () -> sheets.reopen(claim, id, step, who.getName()));
+  }
+
+  @PostMapping("/aside")
+  String aside(
+      @PathVariable String claim,
+      @PathVariable String id,
+      @RequestParam(defaultValue = "") String reason,
+      Principal who,
+      Model model) {
+    return answered(
+        claim, id, model, () -> sheets.setAside(claim, id, shortened(reason), who.getName()));
+  }
+
+  private static String shortened(String text) {
+    String line = text.strip();
+    return line.length() > LONGEST ? line.substring(0, LONGEST) : line;
+  }
+
+  private String answered(String claim, String id, Model model, Runnable work) {
+    try {
+      work.run();
+      return "redirect:/tickets/" + claim + "/run-sheets/" + id;
+    } catch (SheetBook.Refused refused) {
+      model.addAttribute("fault", refused.getMessage());
+      return show(claim, id, model);
+    }
+  }
+
+  @GetMapping("/paper.pdf")
+  ResponseEntity<byte[]> pdf(@PathVariable String claim, @PathVariable String id) {
+    TicketFile file = book.open(claim);
+    Map<String, Object> values = new HashMap<>();
+    values.put("claim", claim);
+    values.put("machine", file.machine().title());
+    values.put("serial", file.machine().serial());
+    values.put("shop", shop.name());
+    values.put("printed", shop.times().moment(shop.now()));
+    values.put("run", view(file, sheets.open(file, id)));
+    return ResponseEntity.ok()
+        .contentType(MediaType.APPLICATION_PDF)
+        .header("Content-Disposition", "inline; filename=\"run-sheet-" + claim + ".pdf\"")
+        .body(paper.pdf("runsheet/paper", values));
+  }
+}

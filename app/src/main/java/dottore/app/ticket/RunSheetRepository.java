@@ -1,0 +1,15 @@
+package dottore.app.ticket;
+
+import java.util.List;
+import java.util.Optional;
+import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
+
+/** Run sheets in the database. */
+interface RunSheetRepository extends JpaRepository<RunSheetRow, String> {
+  @Query("select s from RunSheetRow s where s.ticketId = :ticket order by s.startedAt, s.id")
+  List<RunSheetRow> of(long ticket);
+
+  @Query("select s from RunSheetRow s where s.ticketId = :ticket and s.id = :id")
+  Optional<RunSheetRow> one(long ticket, String id);
+}

@@ -1,0 +1,237 @@
+package dottore.app.ticket;
+
+import dottore.app.shop.NotThere;
+import dottore.app.shop.Shop;
+import dottore.core.runsheet.Loan;
+import dottore.core.runsheet.RunSheet;
+import dottore.core.runsheet.RunSheet.Mark;
+import dottore.core.runsheet.SheetStep;
+import java.time.Duration;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.UUID;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/**
+ * The run sheets of tickets: begun, ticked, skipped, taken back. Every tick is a line of the log.
+ */
+@Service
+public class SheetBook {
+  /**
+   * A step cannot be ticked, skipped or opened again now; the message says what stands in the way.
+   */
+  public static final class Refused extends RuntimeException {
+    private static final long serialVersionUID = 1L;
+
+    Refused(String why) {
+      super(why);
+    }
+  }
+
+  private final RunSheetRepository sheets;
+  private final TicketBook book;
+  private final TicketSide side;
+  private final ClockRepository clocks;
+  private final Pen pen;
+  private final Shop shop;
+
+  SheetBook(
+      RunSheetRepository sheets,
+      TicketBook book,
+      TicketSide side,
+      ClockRepository clocks,
+      Pen pen,
+      Shop shop) {
+    this.sheets = sheets;
+    this.book = book;
+    this.side = side;
+    this.clocks = clocks;
+    this.pen = pen;
+    this.shop = shop;
+  }
+
+  /** Begins a run sheet; returns its id. */
+  @Transactional
+  public String begin(String claim, RunSheet sheet, Map<String, String> about, String who) {
+    Ticket ticket = pen.holdOpen(claim);
+    RunSheetRow row = new RunSheetRow();
+    row.id = UUID.randomUUID().toString().replace("-", "").substring(0, 16);
+    row.ticketId = Objects.requireNonNull(ticket.id);
+    row.sheet = sheet;
+    row.about = about;
+    row.startedAt = shop.now();
+    row.startedBy = who;
+    sheets.save(row);
+    write(ticket, row.id, "begun", "Run sheet begun: " + sheet.title(), who);
+    return row.id;
+  }
+
+  private void write(Ticket ticket, String sheet, String what, String text, String who) {
+    pen.append(
+        ticket,
+        who,
+        shop.now(),
+        List.of(new NewLine(Line.Kind.SHEET, text, Map.of("sheet", sheet, "what", what))));
+  }
+
+  /** All run sheets of a ticket, in the order of their beginning. */
+  @Transactional(readOnly = true)
+  public List<OpenSheet> of(TicketFile file) {
+    return sheets.of(file.id()).stream()
+        .map(row -> OpenSheet.of(row, Objects.requireNonNull(row.sheet), file))
+        .toList();
+  }
+
+  /**
+   * One of them.
+   *
+   * @throws NotThere if the ticket has none of this id
+   */
+  @Transactional(readOnly = true)
+  public OpenSheet open(TicketFile file, String id) {
+    RunSheetRow row =
+        sheets
+            .one(file.id(), id)
+            .orElseThrow(() -> new NotThere("This ticket has no such run sheet."));
+    return OpenSheet.of(row, Objects.requireNonNull(row.sheet), file);
+  }
+
+  private record At(Ticket ticket, OpenSheet sheet, SheetStep step) {}
+
+  private At at(String claim, String id, String step) {
+    Ticket ticket = pen.holdOpen(claim);
+    OpenSheet sheet = open(book.files(List.of(ticket)).get(0), id);
+    SheetStep found =
+        sheet
+            .sheet()
+            .step(step)
+            .orElseThrow(() -> new NotThere("This run sheet has no such step."));
+    if (sheet.aside()) {
+      throw new Refused("This run sheet was set aside.");
+    }
+    return new At(ticket, sheet, found);
+  }
+
+  private static void allowed(At at) {
+    List<SheetStep> before = at.sheet().sheet().waitsFor(at.step().id(), at.sheet().marks());
+    if (!before.isEmpty()) {
+      throw new Refused("First: " + before.get(0).words() + ".");
+    }
+  }
+
+  /**
+   * Ticks a step: what it borrows goes on the put-back list, what it gives back comes off, what it
+   * lets run gets its clock. A step that is ticked already stays as it is.
+   *
+   * @param before the state in which the borrowed thing was
+   * @param place where it is now
+   * @throws Refused if an earlier step is open
+   */
+  @Transactional
+  public void tick(String claim, String id, String step, String before, String place, String who) {
+    At at = at(claim, id, step);
+    if (at.sheet().marks().containsKey(step)) {
+      return;
+    }
+    allowed(at);
+    SheetStep done = at.step();
+    String state =
+        done.borrows().isPresent() && !before.isBlank() ? " (before: " + before.strip() + ")" : "";
+    LogEntry entry = mark(at, Mark.DONE, done.words() + state, who);
+    Optional<Loan> loan = done.borrows();
+    loan.ifPresent(l -> side.owe(at.ticket(), l, before, place, entry));
+    done.returns().ifPresent(what -> side.putBack(at.ticket(), what, who, entry.at));
+    if (done.guard().isPresent()) {
+      side.guard(at.ticket(), done.guard().get(), who, entry.at);
+    } else if (done.waiting().value() >= 2) {
+      long minutes = Math.round(done.waiting().value());
+      side.startClock(claim, done.words(), Duration.ofMinutes(minutes), who, entry.at);
+    }
+  }
+
+  private LogEntry mark(At at, Mark mark, String words, String who) {
+    return pen.append(
+            at.ticket(),
+            who,
+            shop.now(),
+            List.of(
+                new NewLine(
+                    Line.Kind.TICK,
+                    (mark == Mark.DONE ? "✓ " : "Skipped: ") + words,
+                    Map.of("sheet", at.sheet().id(), "step", at.step().id(), "mark", mark.name()))))
+        .get(0);
+  }
+
+  /**
+   * Skips a step with a reason.
+   *
+   * @throws Refused without a reason, if an earlier step is open, or if the work is dangerous
+   *     without it
+   */
+  @Transactional
+  public void skip(String claim, String id, String step, String reason, String who) {
+    At at = at(claim, id, step);
+    if (at.sheet().marks().containsKey(step)) {
+      return;
+    }
+    allowed(at);
+    if (at.step().must()) {
+      throw new Refused("This step cannot be skipped: " + at.step().words() + ".");
+    }
+    if (reason.isBlank()) {
+      throw new Refused("A step is skipped with a reason.");
+    }
+    mark(at, Mark.SKIPPED, at.step().words() + " (" + reason.strip() + ")", who);
+  }
+
+  /**
+   * Opens a step again that was ticked or skipped by mistake; its clock stops.
+   *
+   * @throws Refused if later steps were built on it
+   */
+  @Transactional
+  public void reopen(String claim, String id, String step, String who) {
+    At at = at(claim, id, step);
+    Line line = at.sheet().lines().get(step);
+    if (line == null) {
+      return;
+    }
+    List<SheetStep> built = at.sheet().sheet().builtOn(step, at.sheet().marks());
+    if (!built.isEmpty()) {
+      throw new Refused("Open again first: " + built.get(0).words() + ".");
+    }
+    pen.takeBack(at.ticket(), line, who, shop.now());
+    at.step().returns().ifPresent(what -> side.oweAgain(at.ticket(), what));
+    String label = at.step().guard().map(guard -> guard.label()).orElse(at.step().words());
+    clocks.of(List.of(Objects.requireNonNull(at.ticket().id))).stream()
+        .filter(c -> c.stoppedAt == null && c.label.equals(label))
+        .forEach(c -> c.stoppedAt = shop.now());
+  }
+
+  /** Says what came of a run sheet; it is over then. */
+  @Transactional
+  public void conclude(String claim, String id, String words, String who) {
+    Ticket ticket = pen.holdOpen(claim);
+    OpenSheet sheet = open(book.files(List.of(ticket)).get(0), id);
+    if (sheet.open()) {
+      write(ticket, id, "concluded", sheet.sheet().title() + ": " + words, who);
+    }
+  }
+
+  /** Sets a run sheet aside: it stays to be read, nothing more is ticked. */
+  @Transactional
+  public void setAside(String claim, String id, String reason, String who) {
+    Ticket ticket = pen.holdOpen(claim);
+    OpenSheet sheet = open(book.files(List.of(ticket)).get(0), id);
+    if (reason.isBlank()) {
+      throw new Refused("A run sheet is set aside with a reason.");
+    }
+    if (!sheet.aside()) {
+      String text = "Run sheet set aside: " + sheet.sheet().title() + " (" + reason.strip() + ")";
+      write(ticket, id, "aside", text, who);
+    }
+  }
+}
