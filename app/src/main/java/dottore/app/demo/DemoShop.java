@@ -5,11 +5,14 @@ import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
 import dottore.app.account.Accounts;
 import dottore.app.account.Role;
+import dottore.app.firmware.FirmwareWork;
 import dottore.app.shop.Shop;
 import dottore.app.ticket.Arrival;
 import dottore.app.ticket.Counter;
+import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.Owed;
+import dottore.app.ticket.SheetBook;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketSide;
@@ -21,6 +24,7 @@ import dottore.core.casebook.Stage;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Event;
 import dottore.core.machine.MachineKind;
+import dottore.core.runsheet.SheetStep;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -87,7 +91,10 @@ class DemoShop implements SmartLifecycle {
       @Nullable String parts,
       @Nullable String price,
       @Nullable Clock clock,
-      @Nullable Waits waits) {
+      @Nullable Waits waits,
+      @Nullable Map<String, String> firmware,
+      @Nullable Integer flashingFor,
+      @Nullable Map<String, String> owed) {
 
     /** Those with a promise are still in the shop. */
     boolean onTheBench() {
@@ -99,6 +106,8 @@ class DemoShop implements SmartLifecycle {
   private final TicketSide side;
   private final Counter counter;
   private final Accounts accounts;
+  private final SheetBook sheets;
+  private final FirmwareWork firmware;
   private final Shop shop;
   private final Environment environment;
   private volatile boolean open;
@@ -108,12 +117,16 @@ class DemoShop implements SmartLifecycle {
       TicketSide side,
       Counter counter,
       Accounts accounts,
+      SheetBook sheets,
+      FirmwareWork firmware,
       Shop shop,
       Environment environment) {
     this.book = book;
     this.side = side;
     this.counter = counter;
     this.accounts = accounts;
+    this.sheets = sheets;
+    this.firmware = firmware;
     this.shop = shop;
     this.environment = environment;
   }
@@ -188,6 +201,11 @@ class DemoShop implements SmartLifecycle {
       side.worked(claim, from, Duration.ofMinutes(story.minutes()), TECHNICIAN);
     }
     for (String step : story.steps()) {
+      if (step.startsWith("how-far=works") && !story.onTheBench()) {
+        for (Owed owed : book.open(claim).owed()) {
+          side.putBack(claim, owed.id(), TECHNICIAN, now);
+        }
+      }
       book.record(claim, book.open(claim).lastSeq(), List.of(line(step)), TECHNICIAN, now);
       now = now.plus(Duration.ofMinutes(pace));
     }
@@ -200,11 +218,47 @@ class DemoShop implements SmartLifecycle {
           TECHNICIAN,
           shop.now().minus(Duration.ofMinutes(clock.ago())));
     }
+    if (story.firmware() != null) {
+      book.log(
+          claim,
+          TECHNICIAN,
+          new NewLine(Line.Kind.FIRMWARE, "Board and gate looked at", story.firmware()),
+          now);
+    }
+    if (story.flashingFor() != null) {
+      flash(claim, Duration.ofMinutes(story.flashingFor()));
+    }
+    if (story.owed() != null) {
+      book.open(claim)
+          .owed()
+          .forEach(
+              owed ->
+                  side.describe(
+                      claim,
+                      owed.id(),
+                      story.owed().getOrDefault("before", ""),
+                      story.owed().getOrDefault("place", ""),
+                      false,
+                      TECHNICIAN));
+    }
     if (story.waits() != null) {
       side.waitFor(claim, story.waits().whom(), story.waits().why(), TECHNICIAN);
     }
     if (!story.onTheBench()) {
       close(claim, story, now);
+    }
+  }
+
+  /** The planned update is being written since a while. */
+  private void flash(String claim, Duration since) {
+    Instant at = shop.now().minus(since);
+    String id = firmware.beginUpdate(claim, TECHNICIAN, at);
+    for (SheetStep step : sheets.open(book.open(claim), id).sheet().steps()) {
+      String before = step.borrows().map(loan -> loan.guess()).orElse("");
+      sheets.tick(claim, id, step.id(), before, "", TECHNICIAN, at);
+      if (step.guard().isPresent()) {
+        return;
+      }
     }
   }
 
@@ -264,9 +318,6 @@ class DemoShop implements SmartLifecycle {
   }
 
   private void close(String claim, Story story, Instant at) {
-    for (Owed owed : book.open(claim).owed()) {
-      side.putBack(claim, owed.id(), TECHNICIAN, at);
-    }
     TicketFile file = book.open(claim);
     Assessment assessment = book.assess(file);
     List<Cause> causes = assessment.curedCauses();

@@ -33,6 +33,8 @@ record FindPage(
    * @param takesCode whether a number can be typed for it
    * @param code what the typed number means, if one was typed
    * @param trials whether it is done as trials of single modules
+   * @param desk the page of the firmware desk that plans it, or empty
+   * @param guarded whether nobody may touch the machine while it runs
    */
   record Beside(
       String drawing,
@@ -41,8 +43,11 @@ record FindPage(
       boolean takesCode,
       boolean takesDevice,
       @Nullable Decoded code,
-      boolean trials) {
-    static final Beside NOTHING = new Beside("", "", List.of(), false, false, null, false);
+      boolean trials,
+      String desk,
+      boolean guarded) {
+    static final Beside NOTHING =
+        new Beside("", "", List.of(), false, false, null, false, "", false);
   }
 
   /** What was decided on a question that the step touches. */

@@ -79,6 +79,16 @@ final class Desk {
     return facts.getOrDefault(fact, "");
   }
 
+  /**
+   * All facts by name, with maker and model as the machine came in unless they were written anew.
+   */
+  Map<String, String> shown() {
+    Map<String, String> shown = new LinkedHashMap<>(facts);
+    shown.put("maker", maker());
+    shown.put("model", model());
+    return shown;
+  }
+
   Optional<String> find(String fact) {
     return Optional.of(get(fact)).filter(text -> !text.isBlank());
   }

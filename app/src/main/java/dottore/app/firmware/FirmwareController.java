@@ -136,8 +136,7 @@ class FirmwareController {
     weight.put("update", 0.02);
     weight.put("password", assessment.oddsOf("firmware-password").value());
     weight.put("reset", sum(assessment, "settings-bad", "memory-profile-too-fast"));
-    weight.put(
-        "upgrade", sum(assessment, "tpm-off", "secure-boot-off", "old-boot-mode", "mbr-disk"));
+    weight.put("upgrade", sum(assessment, "tpm-off", "secure-boot-off", "legacy-boot"));
     weight.merge(
         "update",
         sum(
@@ -167,9 +166,9 @@ class FirmwareController {
     BoardFamily family = desk.family(catalog);
     List<OpenSheet> open = work.open(file);
     model.addAttribute("faults", faults);
-    model.addAttribute("place", place);
-    model.addAttribute("places", places(place, desk, file));
-    model.addAttribute("desk", desk);
+    model.addAttribute("deskPage", place);
+    model.addAttribute("deskPages", places(place, desk, file));
+    model.addAttribute("facts", desk.shown());
     model.addAttribute("family", family.words());
     model.addAttribute("open", file.open());
     model.addAttribute("sheets", open.stream().map(s -> sheet(desk, s)).toList());
@@ -258,7 +257,7 @@ class FirmwareController {
     model.addAttribute("settings", DeskView.settings(desk, family));
     ReEntry entry = desk.reEntry();
     model.addAttribute("turns", DeskView.turns(entry));
-    model.addAttribute("cleared", owesSettings(file));
+    model.addAttribute("cleared", owesSettings(file) || work.cleared(file));
     model.addAttribute("culprits", entry.culprits().stream().map(Setting::words).toList());
     model.addAttribute("unstable", desk.unstable());
     model.addAttribute(
@@ -456,8 +455,7 @@ class FirmwareController {
     return to(claim, "password");
   }
 
-  // --- run sheets
-  // ----------------------------------------------------------------------------------
+  // --- run sheets ---
 
   private interface Begun {
     String begin();

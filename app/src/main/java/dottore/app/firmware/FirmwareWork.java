@@ -1,6 +1,7 @@
 package dottore.app.firmware;
 
 import dottore.app.shop.NotThere;
+import dottore.app.shop.Shop;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.OpenSheet;
@@ -11,6 +12,7 @@ import dottore.app.ticket.TicketSide;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.School;
+import dottore.core.casebook.Touched;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Event;
 import dottore.core.firmware.BoardRecord;
@@ -34,6 +36,7 @@ import dottore.core.firmware.VersionScheme.Order;
 import dottore.core.firmware.Way;
 import dottore.core.machine.Stick;
 import dottore.core.runsheet.RunSheet;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -41,6 +44,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -64,18 +68,21 @@ public class FirmwareWork {
   private final TicketSide side;
   private final MakersCatalog catalog;
   private final StickNote stickNote;
+  private final Shop shop;
 
   FirmwareWork(
       TicketBook book,
       SheetBook sheets,
       TicketSide side,
       MakersCatalog catalog,
-      StickNote stickNote) {
+      StickNote stickNote,
+      Shop shop) {
     this.book = book;
     this.sheets = sheets;
     this.side = side;
     this.catalog = catalog;
     this.stickNote = stickNote;
+    this.shop = shop;
   }
 
   // --- what follows from the record --------------------------------------------------------------
@@ -157,8 +164,14 @@ public class FirmwareWork {
     return sheets.of(file).stream().filter(OpenSheet::open).toList();
   }
 
-  // --- what is written
-  // -----------------------------------------------------------------------------
+  /** Whether something on this ticket put the settings back to factory values. */
+  boolean cleared(TicketFile file) {
+    return sheets.of(file).stream()
+        .anyMatch(
+            sheet -> sheet.lines().keySet().stream().anyMatch(Set.of("write", "clear")::contains));
+  }
+
+  // --- what is written ---
 
   /**
    * Writes what a form of the desk changes.
@@ -288,7 +301,7 @@ public class FirmwareWork {
     return new NewLine(
         Line.Kind.SETTING,
         setting.words() + ", " + desk.noted().get(setting) + end,
-        Map.of("setting", setting.id(), "result", result.name()));
+        Map.of("setting", setting.id(), "result", result.name(), "touches", Touched.SETTINGS.id()));
   }
 
   /** What one setting that went in alone says about the suspects. */
@@ -332,7 +345,13 @@ public class FirmwareWork {
    * @throws NotYet if the gate is not green or another sheet is open
    */
   @Transactional
-  public String beginUpdate(String claim, String who) {
+  String beginUpdate(String claim, String who) {
+    return beginUpdate(claim, who, shop.now());
+  }
+
+  /** The same at a moment of the past, for records that come from elsewhere. */
+  @Transactional
+  public String beginUpdate(String claim, String who, Instant at) {
     TicketFile file = free(claim);
     Desk desk = Desk.of(file);
     UpdatePlan plan = plan(desk).orElseThrow(() -> new NotYet("The board is not known yet."));
@@ -365,7 +384,7 @@ public class FirmwareWork {
             facts.way().id(),
             "before",
             desk.get("now"));
-    return sheets.begin(claim, sheet, about, who);
+    return sheets.begin(claim, sheet, about, who, at);
   }
 
   private static Map<String, String> about(String... pairs) {
@@ -447,8 +466,7 @@ public class FirmwareWork {
     return sheets.begin(claim, FirmwareSheets.blockers(machine), Map.of(), who);
   }
 
-  // --- what came of it
-  // -----------------------------------------------------------------------------
+  // --- what came of it ---
 
   /** What the version that was read back says. */
   record ReadBack(boolean took, Symptom symptom, String words) {}

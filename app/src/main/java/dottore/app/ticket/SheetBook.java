@@ -7,6 +7,7 @@ import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.RunSheet.Mark;
 import dottore.core.runsheet.SheetStep;
 import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -56,24 +57,32 @@ public class SheetBook {
   /** Begins a run sheet; returns its id. */
   @Transactional
   public String begin(String claim, RunSheet sheet, Map<String, String> about, String who) {
+    return begin(claim, sheet, about, who, shop.now());
+  }
+
+  /** The same at a moment of the past, for records that come from elsewhere. */
+  @Transactional
+  public String begin(
+      String claim, RunSheet sheet, Map<String, String> about, String who, Instant at) {
     Ticket ticket = pen.holdOpen(claim);
     RunSheetRow row = new RunSheetRow();
     row.id = UUID.randomUUID().toString().replace("-", "").substring(0, 16);
     row.ticketId = Objects.requireNonNull(ticket.id);
     row.sheet = sheet;
     row.about = about;
-    row.startedAt = shop.now();
+    row.startedAt = at;
     row.startedBy = who;
     sheets.save(row);
-    write(ticket, row.id, "begun", "Run sheet begun: " + sheet.title(), who);
+    write(ticket, row.id, "begun", "Run sheet begun: " + sheet.title(), who, at);
     return row.id;
   }
 
-  private void write(Ticket ticket, String sheet, String what, String text, String who) {
+  private void write(
+      Ticket ticket, String sheet, String what, String text, String who, Instant at) {
     pen.append(
         ticket,
         who,
-        shop.now(),
+        at,
         List.of(new NewLine(Line.Kind.SHEET, text, Map.of("sheet", sheet, "what", what))));
   }
 
@@ -132,6 +141,19 @@ public class SheetBook {
    */
   @Transactional
   public void tick(String claim, String id, String step, String before, String place, String who) {
+    tick(claim, id, step, before, place, who, shop.now());
+  }
+
+  /** The same at a moment of the past, for records that come from elsewhere. */
+  @Transactional
+  public void tick(
+      String claim,
+      String id,
+      String step,
+      String before,
+      String place,
+      String who,
+      Instant moment) {
     At at = at(claim, id, step);
     if (at.sheet().marks().containsKey(step)) {
       return;
@@ -140,7 +162,7 @@ public class SheetBook {
     SheetStep done = at.step();
     String state =
         done.borrows().isPresent() && !before.isBlank() ? " (before: " + before.strip() + ")" : "";
-    LogEntry entry = mark(at, Mark.DONE, done.words() + state, who);
+    LogEntry entry = mark(at, Mark.DONE, done.words() + state, who, moment);
     Optional<Loan> loan = done.borrows();
     loan.ifPresent(l -> side.owe(at.ticket(), l, before, place, entry));
     done.returns().ifPresent(what -> side.putBack(at.ticket(), what, who, entry.at));
@@ -152,11 +174,11 @@ public class SheetBook {
     }
   }
 
-  private LogEntry mark(At at, Mark mark, String words, String who) {
+  private LogEntry mark(At at, Mark mark, String words, String who, Instant moment) {
     return pen.append(
             at.ticket(),
             who,
-            shop.now(),
+            moment,
             List.of(
                 new NewLine(
                     Line.Kind.TICK,
@@ -184,7 +206,7 @@ public class SheetBook {
     if (reason.isBlank()) {
       throw new Refused("A step is skipped with a reason.");
     }
-    mark(at, Mark.SKIPPED, at.step().words() + " (" + reason.strip() + ")", who);
+    mark(at, Mark.SKIPPED, at.step().words() + " (" + reason.strip() + ")", who, shop.now());
   }
 
   /**
@@ -217,7 +239,7 @@ public class SheetBook {
     Ticket ticket = pen.holdOpen(claim);
     OpenSheet sheet = open(book.files(List.of(ticket)).get(0), id);
     if (sheet.open()) {
-      write(ticket, id, "concluded", sheet.sheet().title() + ": " + words, who);
+      write(ticket, id, "concluded", sheet.sheet().title() + ": " + words, who, shop.now());
     }
   }
 
@@ -231,7 +253,7 @@ public class SheetBook {
     }
     if (!sheet.aside()) {
       String text = "Run sheet set aside: " + sheet.sheet().title() + " (" + reason.strip() + ")";
-      write(ticket, id, "aside", text, who);
+      write(ticket, id, "aside", text, who, shop.now());
     }
   }
 }

@@ -1,5 +1,6 @@
 package dottore.app.ticket;
 
+import dottore.core.firmware.Training;
 import jakarta.servlet.http.HttpServletRequest;
 import java.net.URI;
 import java.security.Principal;
@@ -84,8 +85,13 @@ class SideController {
       @PathVariable String claim,
       @RequestParam String label,
       @RequestParam int minutes,
+      @RequestParam(defaultValue = "false") boolean training,
       Principal who,
       HttpServletRequest request) {
+    if (training) {
+      side.guard(claim, Training.GUARD, who.getName());
+      return back(claim, request);
+    }
     int bounded = Math.min(Math.max(1, minutes), 7 * 24 * 60);
     side.startClock(claim, shortened(label), Duration.ofMinutes(bounded), who.getName());
     return back(claim, request);

@@ -219,7 +219,13 @@ public class TicketBook {
   /** Writes one line that is no answer. */
   @Transactional
   public void log(String claim, String who, NewLine line) {
-    pen.append(pen.hold(claim), who, shop.now(), List.of(line));
+    log(claim, who, line, shop.now());
+  }
+
+  /** The same at a moment of the past, for records that come from elsewhere. */
+  @Transactional
+  public void log(String claim, String who, NewLine line, Instant at) {
+    pen.append(pen.hold(claim), who, at, List.of(line));
   }
 
   /**

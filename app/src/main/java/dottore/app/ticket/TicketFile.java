@@ -174,10 +174,7 @@ public record TicketFile(
 
   private List<Event> events() {
     List<Event> events = new ArrayList<>();
-    List<Line> changes =
-        log.stream()
-            .filter(line -> line.kind() == Line.Kind.PUT_BACK && !line.get("touches").isEmpty())
-            .toList();
+    List<Line> changes = log.stream().filter(line -> !line.get("touches").isEmpty()).toList();
     int next = 0;
     for (Line line : answers()) {
       while (next < changes.size() && changes.get(next).seq() < line.seq()) {

@@ -136,7 +136,7 @@ public class TicketPage {
             .toList();
     List<Countdown> countdowns =
         file.runningClocks().stream()
-            .filter(clock -> !clock.hands())
+            .filter(clock -> !clock.hands() && clock.guard().isEmpty()) // the band has those
             .map(
                 clock ->
                     new Countdown(

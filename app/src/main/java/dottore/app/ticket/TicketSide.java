@@ -155,8 +155,8 @@ public class TicketSide {
 
   /** Lets something run that nobody may disturb. */
   @Transactional
-  public void guard(String claim, Guard guard, String who, Instant at) {
-    guard(pen.holdOpen(claim), guard, who, at);
+  public void guard(String claim, Guard guard, String who) {
+    guard(pen.holdOpen(claim), guard, who, shop.now());
   }
 
   void guard(Ticket ticket, Guard guard, String who, Instant at) {

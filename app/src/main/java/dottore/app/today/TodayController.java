@@ -40,7 +40,13 @@ class TodayController {
       String left,
       String key) {}
 
-  record Loose(String claim, String what) {}
+  /**
+   * Something owed to a machine.
+   *
+   * @param where how it was before and where it is now, as far as it was written down
+   * @param taken who took it and when
+   */
+  record Loose(String claim, String what, String where, String taken) {}
 
   record Countdown(String claim, String label, long ends, String left, boolean over) {}
 
@@ -84,7 +90,7 @@ class TodayController {
     List<Countdown> clocks = new ArrayList<>();
     for (TicketFile file : files) {
       for (Owed item : file.owed()) {
-        owed.add(new Loose(file.claim(), item.what()));
+        owed.add(loose(file.claim(), item));
       }
       for (RunningTime clock : file.runningClocks()) {
         if (!clock.hands()) {
@@ -101,6 +107,18 @@ class TodayController {
     model.addAttribute("owed", owed);
     model.addAttribute("clocks", clocks);
     return "today/today";
+  }
+
+  private Loose loose(String claim, Owed item) {
+    List<String> where = new ArrayList<>();
+    if (!item.before().isEmpty()) {
+      where.add("before: " + item.before());
+    }
+    if (!item.place().isEmpty()) {
+      where.add("now: " + item.place());
+    }
+    String taken = item.takenBy() + ", " + shop.times().brief(item.takenAt());
+    return new Loose(claim, item.what(), String.join(", ", where), taken);
   }
 
   private static List<Row> rows(List<Placed> placed, Group group) {

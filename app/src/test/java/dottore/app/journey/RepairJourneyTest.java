@@ -41,7 +41,7 @@ class RepairJourneyTest extends Journey {
 
     page.getByText("Borrow something else").click();
     page.getByLabel("What", new Page.GetByLabelOptions().setExact(true)).fill("side panel");
-    page.getByLabel("Where it lies").fill("behind the bench");
+    page.getByLabel("Where it is now (bench, tray)").last().fill("behind the bench");
     send(button("Add"));
     page.navigate("/tickets/" + claim + "/hand-back");
     assertThat(page.locator("main h2").first()).hasText("Not ready to hand back");

@@ -14,6 +14,8 @@ public enum Drawing {
   DRIVE_PLUGS("data and power plug of a drive, each with its L-shaped notch"),
   M2_LENGTHS("M.2 drives by length, with the notch of the key"),
   COIN_CELL("the coin cell in its holder, plus side up"),
+  CLEAR_PINS("two pins of their own near the coin cell, bridged for ten seconds"),
+  CLEAR_BUTTON("the small clear button among the ports at the back of the board"),
   FLASH_PORT("the marked USB port and its button at the back of the board");
 
   private final String words;

@@ -128,8 +128,7 @@ public record Gate(List<Point> points) {
   }
 
   private static Point point(Topic topic, Optional<String> missing, String good) {
-    return new Point(
-        topic, missing.isEmpty(), missing.isEmpty() ? good : "open", missing.orElse(""));
+    return new Point(topic, missing.isEmpty(), missing.isEmpty() ? good : "", missing.orElse(""));
   }
 
   private static Point red(Topic topic, String words, String todo) {

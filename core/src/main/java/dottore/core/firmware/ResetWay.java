@@ -22,7 +22,7 @@ public enum ResetWay {
       2,
       0,
       Depth.OUTSIDE,
-      Drawing.FLASH_PORT,
+      Drawing.CLEAR_BUTTON,
       ""),
   PINS(
       "by the two clear pins",
@@ -30,7 +30,7 @@ public enum ResetWay {
       4,
       0,
       Depth.COVER_OFF,
-      Drawing.POWER_PINS,
+      Drawing.CLEAR_PINS,
       ""),
   JUMPER(
       "by the clear jumper",

@@ -58,7 +58,7 @@ public final class UpgradeBlockers {
         true),
     CONVERT(
         "Convert the disk to the new scheme",
-        "In Drive: three primary partitions at most, room at both ends.",
+        "Three primary partitions at most, room at both ends.",
         false),
     NEW_MODE(
         "Set the boot mode to the new way",

@@ -6,10 +6,6 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import dottore.core.machine.Stick;
 import dottore.core.machine.Stick.FileSystem;
 import dottore.core.machine.Stick.Scheme;
-import java.io.IOException;
-import java.io.RandomAccessFile;
-import java.nio.charset.StandardCharsets;
-import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -17,6 +13,7 @@ import java.util.List;
 import java.util.SplittableRandom;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -24,71 +21,29 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** Sticks that Debian's own tools wrote, read by ours. */
 class StickSectorsTest {
-  private static final long MIB = 1 << 20;
+  private static final long MIB = StickImages.MIB;
 
   @TempDir Path folder;
 
-  private String run(String input, String... command) throws Exception {
-    Process process = new ProcessBuilder(command).redirectErrorStream(true).start();
-    process.getOutputStream().write(input.getBytes(StandardCharsets.UTF_8));
-    process.getOutputStream().close();
-    String output = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-    assertThat(process.waitFor()).as("%s: %s", String.join(" ", command), output).isZero();
-    return output;
-  }
+  private StickImages images;
 
-  private Path image(long bytes) throws IOException {
-    Path image = folder.resolve("stick-" + bytes + "-" + System.identityHashCode(this) + ".img");
-    try (RandomAccessFile file = new RandomAccessFile(image.toFile(), "rw")) {
-      file.setLength(bytes);
-    }
-    return image;
-  }
-
-  private static byte[] head(Path image, long bytes) throws IOException {
-    try (RandomAccessFile file = new RandomAccessFile(image.toFile(), "r")) {
-      byte[] head = new byte[(int) Math.min(bytes, file.length())];
-      file.readFully(head);
-      return head;
-    }
-  }
-
-  /** A stick of 512 MiB with one FAT32 partition and a file in it. */
-  private Path stick(String label, String file) throws Exception {
-    Path image = image(512 * MIB);
-    run(
-        "label: " + label + "\nstart=2048, type=" + (label.equals("dos") ? "c" : "U") + "\n",
-        "/usr/sbin/sfdisk",
-        "--quiet",
-        image.toString());
-    run(
-        "",
-        "/usr/sbin/mkfs.fat",
-        "-F",
-        "32",
-        "-n",
-        "FLASH",
-        "--offset",
-        "2048",
-        image.toString(),
-        String.valueOf(510 * 1024));
-    Path content = Files.writeString(folder.resolve("content"), "firmware");
-    run("", "mcopy", "-i", image + "@@1M", content.toString(), "::" + file);
-    return image;
+  @BeforeEach
+  void makeImages() {
+    images = new StickImages(folder);
   }
 
   @ParameterizedTest
   @CsvSource({"dos, MBR", "gpt, GPT"})
   void readsWhatTheToolsWrote(String label, Scheme scheme) throws Exception {
-    Path image = stick(label, "MARK8.BIN");
-    Stick stick = StickSectors.read(head(image, 16 * MIB));
+    Path image = images.stick(label, "MARK8.BIN");
+    Stick stick = StickSectors.read(images.head(image, 16 * MIB));
     assertThat(stick.scheme()).isEqualTo(scheme);
     assertThat(stick.partitions()).hasSize(1);
     assertThat(stick.partitions().get(0).fileSystem()).contains(FileSystem.FAT32);
     assertThat(stick.partitions().get(0).label()).isEqualTo("FLASH");
     assertThat(stick.files().orElseThrow()).containsExactly("MARK8.BIN");
     // The independent reference: start and size as sfdisk prints them.
-    String dump = run("", "/usr/sbin/sfdisk", "--dump", image.toString());
+    String dump = images.run("", "/usr/sbin/sfdisk", "--dump", image.toString());
     Matcher line = Pattern.compile("start=\\s*(\\d+), size=\\s*(\\d+)").matcher(dump);
     assertThat(line.find()).isTrue();
     assertThat(stick.partitions().get(0).start()).isEqualTo(Long.parseLong(line.group(1)));
@@ -98,19 +53,19 @@ class StickSectorsTest {
 
   @Test
   void readsLongNamesAndSmallLetters() throws Exception {
-    Path image = stick("dos", "firmware of the board, 2.10.bin");
-    Path content = folder.resolve("content");
-    run("", "mcopy", "-i", image + "@@1M", content.toString(), "::readme.txt");
-    assertThat(StickSectors.read(head(image, 16 * MIB)).files().orElseThrow())
+    Path image = images.stick("dos", "firmware of the board, 2.10.bin");
+    Path content = images.content();
+    images.run("", "mcopy", "-i", image + "@@1M", content.toString(), "::readme.txt");
+    assertThat(StickSectors.read(images.head(image, 16 * MIB)).files().orElseThrow())
         .containsExactlyInAnyOrder("firmware of the board, 2.10.bin", "readme.txt");
   }
 
   @Test
   void saysThatTheFolderLiesBeyondWhatWasUploaded() throws Exception {
-    Stick stick = StickSectors.read(head(stick("dos", "A.BIN"), MIB + 64 * 1024));
+    Stick stick = StickSectors.read(images.head(images.stick("dos", "A.BIN"), MIB + 64 * 1024));
     assertThat(stick.partitions().get(0).fileSystem()).contains(FileSystem.FAT32);
     assertThat(stick.files()).isEmpty();
-    Stick table = StickSectors.read(head(stick("gpt", "A.BIN"), 64 * 1024));
+    Stick table = StickSectors.read(images.head(images.stick("gpt", "A.BIN"), 64 * 1024));
     assertThat(table.partitions().get(0).fileSystem()).isEmpty();
   }
 
@@ -118,19 +73,19 @@ class StickSectorsTest {
   @CsvSource({"12, 4, FAT12", "16, 64, FAT16", "32, 512, FAT32"})
   void tellsFileSystemsByTheirClusters(String kind, int mebibytes, FileSystem system)
       throws Exception {
-    Path image = image(mebibytes * MIB);
-    run("", "/usr/sbin/mkfs.fat", "-I", "-F", kind, image.toString());
-    Stick stick = StickSectors.read(head(image, 4 * MIB));
+    Path image = images.image(mebibytes * MIB);
+    images.run("", "/usr/sbin/mkfs.fat", "-I", "-F", kind, image.toString());
+    Stick stick = StickSectors.read(images.head(image, 4 * MIB));
     assertThat(stick.scheme()).isEqualTo(Scheme.NONE);
     assertThat(stick.partitions().get(0).fileSystem()).contains(system);
   }
 
   @Test
   void countsPrimaryAndLogicalPartitionsAsTheReferenceDoes() throws Exception {
-    Path image = image(64 * MIB);
+    Path image = images.image(64 * MIB);
     String layout = "label: dos\n,8MiB,c\n,8MiB,7\n,,E\n,4MiB,L\n,4MiB,c\n,4MiB,L\n";
-    run(layout, "/usr/sbin/sfdisk", "--quiet", image.toString());
-    String dump = run("", "/usr/sbin/sfdisk", "--dump", image.toString());
+    images.run(layout, "/usr/sbin/sfdisk", "--quiet", image.toString());
+    String dump = images.run("", "/usr/sbin/sfdisk", "--dump", image.toString());
     List<String> starts = new ArrayList<>();
     Matcher line = Pattern.compile("start=\\s*(\\d+), size=\\s*\\d+, type=(\\w+)").matcher(dump);
     while (line.find()) {
@@ -139,16 +94,16 @@ class StickSectorsTest {
       }
     }
     assertThat(starts).hasSize(5);
-    assertThat(StickSectors.read(head(image, 32 * MIB)).partitions())
+    assertThat(StickSectors.read(images.head(image, 32 * MIB)).partitions())
         .extracting(p -> String.valueOf(p.start()))
         .containsExactlyElementsOf(starts);
   }
 
   @Test
   void readsWhatTheSecondReferenceWroteToo() throws Exception {
-    Path image = image(64 * MIB);
-    run("", "/usr/sbin/sgdisk", "-n", "1:2048:+10M", "-n", "2:0:+20M", image.toString());
-    assertThat(StickSectors.read(head(image, MIB)).partitions())
+    Path image = images.image(64 * MIB);
+    images.run("", "/usr/sbin/sgdisk", "-n", "1:2048:+10M", "-n", "2:0:+20M", image.toString());
+    assertThat(StickSectors.read(images.head(image, MIB)).partitions())
         .extracting(p -> p.size().bytes() / MIB)
         .containsExactly(10L, 20L);
   }
@@ -168,7 +123,7 @@ class StickSectorsTest {
 
   @Test
   void aDamagedTableIsNotBelieved() throws Exception {
-    byte[] head = head(stick("gpt", "A.BIN"), MIB);
+    byte[] head = images.head(images.stick("gpt", "A.BIN"), MIB);
     byte[] header = head.clone();
     header[512 + 40]++;
     assertThatThrownBy(() -> StickSectors.read(header)).hasMessageContaining("header is wrong");
@@ -182,8 +137,8 @@ class StickSectorsTest {
   void neverFailsOtherwiseWhateverTheBytes() throws Exception {
     List<byte[]> seeds =
         List.of(
-            head(stick("dos", "MARK8.BIN"), 3 * MIB),
-            head(stick("gpt", "a long name.bin"), 3 * MIB),
+            images.head(images.stick("dos", "MARK8.BIN"), 3 * MIB),
+            images.head(images.stick("gpt", "a long name.bin"), 3 * MIB),
             new byte[512]);
     SplittableRandom random = new SplittableRandom(11);
     int read = 0;
