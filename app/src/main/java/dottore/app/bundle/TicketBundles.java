@@ -4,6 +4,7 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
+import dottore.app.firmware.FactCheck;
 import dottore.app.ticket.Arrival;
 import dottore.app.ticket.Counter;
 import dottore.app.ticket.Line;
@@ -15,12 +16,15 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
+import dottore.core.casebook.Touched;
+import dottore.core.firmware.Setting;
 import dottore.core.machine.MachineKind;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.OffsetDateTime;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
@@ -37,12 +41,14 @@ import org.springframework.transaction.annotation.Transactional;
 class TicketBundles {
   private final TicketBook book;
   private final Counter counter;
+  private final FactCheck facts;
   private final ObjectMapper json;
   private final Schemas schema = Schemas.load(Schemas.TICKET);
 
-  TicketBundles(TicketBook book, Counter counter, ObjectMapper json) {
+  TicketBundles(TicketBook book, Counter counter, FactCheck facts, ObjectMapper json) {
     this.book = book;
     this.counter = counter;
+    this.facts = facts;
     this.json = json;
   }
 
@@ -77,6 +83,7 @@ class TicketBundles {
       borrowed
           .addObject()
           .put("what", owed.what())
+          .put("before", owed.before())
           .put("place", owed.place())
           .put("returned", owed.returned());
     }
@@ -136,6 +143,7 @@ class TicketBundles {
       counter.owedFromElsewhere(
           claim,
           thing.get("what").asText(),
+          thing.path("before").asText(""),
           thing.path("place").asText(""),
           thing.get("returned").asBoolean(),
           who);
@@ -221,6 +229,10 @@ class TicketBundles {
     return lines;
   }
 
+  private static boolean touched(String word) {
+    return Arrays.stream(Touched.values()).anyMatch(t -> t.id().equals(word));
+  }
+
   private Optional<String> wrong(Line.Kind kind, Map<String, String> data, int number) {
     Casebook casebook = book.casebook();
     for (String reference : List.of("entry", "corrects")) {
@@ -229,7 +241,16 @@ class TicketBundles {
         return Optional.of("'" + reference + "' must be the number of an earlier line");
       }
     }
+    if (!data.getOrDefault("touches", "").isEmpty()
+        && !Arrays.stream(data.get("touches").split(",")).allMatch(TicketBundles::touched)) {
+      return Optional.of("'touches' names what nothing is called");
+    }
     return switch (kind) {
+      case FIRMWARE -> facts.wrong(data);
+      case SETTING ->
+          Arrays.stream(Setting.values()).anyMatch(s -> s.id().equals(data.get("setting")))
+              ? Optional.empty()
+              : Optional.of("no setting is called '" + data.get("setting") + "'");
       case READING -> {
         Optional<Check> check = casebook.check(data.get("check"));
         if (check.isEmpty()) {

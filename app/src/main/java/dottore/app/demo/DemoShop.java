@@ -5,7 +5,7 @@ import com.fasterxml.jackson.databind.DeserializationFeature;
 import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
 import dottore.app.account.Accounts;
 import dottore.app.account.Role;
-import dottore.app.firmware.FirmwareWork;
+import dottore.app.firmware.FirmwareRuns;
 import dottore.app.shop.Shop;
 import dottore.app.ticket.Arrival;
 import dottore.app.ticket.Counter;
@@ -107,7 +107,7 @@ class DemoShop implements SmartLifecycle {
   private final Counter counter;
   private final Accounts accounts;
   private final SheetBook sheets;
-  private final FirmwareWork firmware;
+  private final FirmwareRuns firmware;
   private final Shop shop;
   private final Environment environment;
   private volatile boolean open;
@@ -118,7 +118,7 @@ class DemoShop implements SmartLifecycle {
       Counter counter,
       Accounts accounts,
       SheetBook sheets,
-      FirmwareWork firmware,
+      FirmwareRuns firmware,
       Shop shop,
       Environment environment) {
     this.book = book;

@@ -15,6 +15,7 @@ import dottore.core.firmware.Power;
 import dottore.core.firmware.ReEntry;
 import dottore.core.firmware.ReEntry.Result;
 import dottore.core.firmware.Setting;
+import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -59,7 +60,12 @@ final class Desk {
   }
 
   private void setting(Line line) {
-    Setting setting = Setting.of(line.get("setting"));
+    Optional<Setting> known =
+        Arrays.stream(Setting.values()).filter(s -> s.id().equals(line.get("setting"))).findFirst();
+    if (known.isEmpty()) {
+      return; // a setting of another version
+    }
+    Setting setting = known.get();
     if (!line.get("result").isEmpty()) {
       reentered.put(setting, Result.valueOf(line.get("result")));
     } else if (line.get("value").isEmpty()) {

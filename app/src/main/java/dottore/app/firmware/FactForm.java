@@ -145,6 +145,18 @@ enum FactForm {
   }
 
   /**
+   * What is wrong with a value of a field of this form; empty if nothing is, or it has no such
+   * field.
+   */
+  String fault(String name, String value) {
+    return fields.stream()
+        .filter(field -> field.name().equals(name))
+        .map(field -> field.fault(value))
+        .findFirst()
+        .orElse("");
+  }
+
+  /**
    * What a posted form changes.
    *
    * @param facts new values by name

@@ -3,6 +3,7 @@ package dottore.app.firmware;
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dottore.core.machine.Stick;
+import java.util.List;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -10,6 +11,7 @@ import org.springframework.stereotype.Component;
 @Component
 class StickNote {
   private static final int MOST_FILES = 40;
+  private static final int LONGEST = 80;
 
   private final ObjectMapper json;
 
@@ -18,11 +20,7 @@ class StickNote {
   }
 
   String of(Stick stick) {
-    Stick kept =
-        new Stick(
-            stick.scheme(),
-            stick.partitions(),
-            stick.files().map(f -> f.subList(0, Math.min(f.size(), MOST_FILES))));
+    Stick kept = new Stick(stick.scheme(), stick.partitions(), stick.files().map(StickNote::first));
     try {
       return json.writeValueAsString(kept);
     } catch (JsonProcessingException impossible) {
@@ -30,11 +28,26 @@ class StickNote {
     }
   }
 
+  private static List<String> first(List<String> files) {
+    return files.stream()
+        .limit(MOST_FILES)
+        .map(name -> name.length() > LONGEST ? name.substring(0, LONGEST) : name)
+        .toList();
+  }
+
   Stick read(String kept) {
     try {
       return json.readValue(kept, Stick.class);
     } catch (JsonProcessingException damaged) {
       throw new IllegalStateException("a kept stick cannot be read", damaged);
+    }
+  }
+
+  boolean readable(String kept) {
+    try {
+      return json.readValue(kept, Stick.class).partitions() != null;
+    } catch (JsonProcessingException | RuntimeException damaged) {
+      return false;
     }
   }
 

@@ -270,12 +270,12 @@ public class Counter {
   /** Something that was borrowed where the ticket comes from. */
   @Transactional
   public void owedFromElsewhere(
-      String claim, String what, String place, boolean returned, String who) {
+      String claim, String what, String before, String place, boolean returned, String who) {
     Ticket ticket = pen.hold(claim);
     LogEntry nowhere = new LogEntry();
     nowhere.who = who;
     nowhere.at = shop.now();
-    side.owe(ticket, new Loan(what, "", "", Set.of()), "", place, nowhere);
+    side.owe(ticket, new Loan(what, "", "", Set.of()), before, place, nowhere);
     if (returned) {
       putBacks.of(List.of(Objects.requireNonNull(ticket.id))).stream()
           .filter(p -> p.what.equals(what) && p.returnedAt == null)

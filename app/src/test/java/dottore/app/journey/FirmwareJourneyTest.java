@@ -137,8 +137,8 @@ class FirmwareJourneyTest extends Journey {
       assertThat(new PDFTextStripper().getText(document))
           .contains(claim, "TERN5.BIN", "Do not touch while it runs", "Worry only after");
     }
-    page.locator("[name=before]").fill("dock and printer");
-    page.locator("[name=place]").fill("tray 4");
+    page.locator(".run [name=before]").fill("dock and printer");
+    page.locator(".run [name=place]").fill("tray 4");
     send(page.locator(".run .donext form button").first());
     assertThat(page.locator("aside.side")).containsText("before: dock and printer");
     send(page.locator(".run .donext form button").first());

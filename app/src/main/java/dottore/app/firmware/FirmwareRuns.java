@@ -1,0 +1,310 @@
+package dottore.app.firmware;
+
+import dottore.app.shop.NotThere;
+import dottore.app.shop.Shop;
+import dottore.app.ticket.NewLine;
+import dottore.app.ticket.OpenSheet;
+import dottore.app.ticket.SheetBook;
+import dottore.app.ticket.TicketBook;
+import dottore.app.ticket.TicketFile;
+import dottore.core.casebook.Repair;
+import dottore.core.diagnosis.Event;
+import dottore.core.firmware.BoardRecord;
+import dottore.core.firmware.FailureRoad.Symptom;
+import dottore.core.firmware.FirmwareSheets;
+import dottore.core.firmware.Gate;
+import dottore.core.firmware.MakersCatalog;
+import dottore.core.firmware.PasswordRoad;
+import dottore.core.firmware.Release;
+import dottore.core.firmware.Rescue;
+import dottore.core.firmware.ResetWay;
+import dottore.core.firmware.UpdatePlan;
+import dottore.core.firmware.UpgradeBlockers;
+import dottore.core.firmware.VersionScheme.Order;
+import dottore.core.firmware.Way;
+import dottore.core.runsheet.RunSheet;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Run sheets of firmware work on a ticket: when one may begin, and what came of it. */
+@Service
+public class FirmwareRuns {
+  private final TicketBook book;
+  private final SheetBook sheets;
+  private final FirmwareWork work;
+  private final MakersCatalog catalog;
+  private final Shop shop;
+
+  FirmwareRuns(
+      TicketBook book, SheetBook sheets, FirmwareWork work, MakersCatalog catalog, Shop shop) {
+    this.book = book;
+    this.sheets = sheets;
+    this.work = work;
+    this.catalog = catalog;
+    this.shop = shop;
+  }
+
+  /** The run sheets of firmware work on which something is left to do or to say. */
+  List<OpenSheet> open(TicketFile file) {
+    return sheets.of(file).stream().filter(OpenSheet::open).toList();
+  }
+
+  /** Whether something on this ticket put the settings back to factory values. */
+  boolean cleared(TicketFile file) {
+    return sheets.of(file).stream()
+        .anyMatch(
+            sheet -> sheet.lines().keySet().stream().anyMatch(Set.of("write", "clear")::contains));
+  }
+
+  // --- run sheets ---
+
+  /**
+   * Begins the update that is planned.
+   *
+   * @throws NotYet if the gate is not green or another sheet is open
+   */
+  @Transactional
+  String beginUpdate(String claim, String who) {
+    return beginUpdate(claim, who, shop.now());
+  }
+
+  /** The same at a moment of the past, for records that come from elsewhere. */
+  @Transactional
+  public String beginUpdate(String claim, String who, Instant at) {
+    TicketFile file = free(claim);
+    Desk desk = Desk.of(file);
+    UpdatePlan plan = work.plan(desk).orElseThrow(() -> new NotYet("The board is not known yet."));
+    Gate.Facts facts =
+        work.gate(desk, plan).orElseThrow(() -> new NotYet("There is nothing to write."));
+    Gate gate = Gate.of(facts);
+    if (!gate.go()) {
+      throw new NotYet(
+          "No-go: "
+              + gate.points().stream()
+                  .filter(p -> !p.green())
+                  .map(p -> p.topic().words().toLowerCase(Locale.ROOT))
+                  .collect(Collectors.joining(", "))
+              + ".");
+    }
+    RunSheet sheet =
+        FirmwareSheets.update(
+            facts.board(),
+            facts.target(),
+            facts.way(),
+            facts.encryption(),
+            !desk.noted().isEmpty());
+    String end = plan.hops().get(plan.hops().size() - 1).version();
+    Map<String, String> about =
+        about(
+            "version",
+            facts.target().version(),
+            "end",
+            end,
+            "way",
+            facts.way().id(),
+            "before",
+            desk.get("now"));
+    return sheets.begin(claim, sheet, about, who, at);
+  }
+
+  private static Map<String, String> about(String... pairs) {
+    Map<String, String> about = new LinkedHashMap<>();
+    for (int i = 0; i < pairs.length; i += 2) {
+      about.put(pairs[i], pairs[i + 1]);
+    }
+    return about;
+  }
+
+  private TicketFile free(String claim) {
+    TicketFile file = book.open(claim);
+    List<OpenSheet> open = open(file);
+    if (!open.isEmpty()) {
+      throw new NotYet(
+          "Another run sheet is open: " + open.get(0).sheet().title() + ". End it first.");
+    }
+    return file;
+  }
+
+  /**
+   * Begins a reset.
+   *
+   * @throws NotYet if settings are not noted while they could be, or another sheet is open
+   */
+  @Transactional
+  String beginReset(String claim, ResetWay way, String who) {
+    Desk desk = Desk.of(free(claim));
+    if (!desk.settingsNoted()) {
+      throw new NotYet(
+          "Note the settings first, or say that they cannot be seen and nothing is known of them.");
+    }
+    RunSheet sheet =
+        FirmwareSheets.reset(way, desk.file().machine().kind(), !desk.noted().isEmpty());
+    return sheets.begin(claim, sheet, about("way", way.id()), who);
+  }
+
+  /**
+   * Begins the jumper road of a forgotten password.
+   *
+   * @throws NotYet if the road is closed or leads elsewhere
+   */
+  @Transactional
+  String beginPassword(String claim, String who) {
+    Desk desk = Desk.of(free(claim));
+    PasswordRoad road = work.road(desk);
+    if (!road.open()) {
+      throw new NotYet(road.words() + ". " + road.todo());
+    }
+    RunSheet sheet = FirmwareSheets.password(desk.file().machine().kind(), desk.coinCell());
+    String cell = desk.coinCell().verdict().replace() ? "yes" : "no";
+    return sheets.begin(claim, sheet, about("cell", cell), who);
+  }
+
+  /** Begins a road back from an update that broke off; the sheet of the update is over then. */
+  @Transactional
+  String beginRecovery(String claim, Rescue rescue, String who) {
+    TicketFile file = book.open(claim);
+    Desk desk = Desk.of(file);
+    BoardRecord board =
+        desk.board(catalog).orElseThrow(() -> new NotYet("The board is not known yet."));
+    Release release =
+        desk.find("failed-version")
+            .flatMap(board::release)
+            .or(board::newest)
+            .orElseThrow(() -> new NotYet("The maker has no version for it."));
+    open(file).forEach(s -> sheets.conclude(claim, s.id(), "goes on by " + rescue.words(), who));
+    return sheets.begin(
+        claim,
+        FirmwareSheets.recovery(rescue, board, release),
+        about("version", release.version(), "rescue", rescue.id()),
+        who);
+  }
+
+  /** Begins lifting what an upgrade refuses. */
+  @Transactional
+  String beginBlockers(String claim, UpgradeBlockers.Machine machine, String who) {
+    free(claim);
+    return sheets.begin(claim, FirmwareSheets.blockers(machine), Map.of(), who);
+  }
+
+  // --- what came of it ---
+
+  /** What the version that was read back says. */
+  record ReadBack(boolean took, Symptom symptom, String words) {}
+
+  /**
+   * Reads the version back after a write.
+   *
+   * @param version as it shows now; empty if it does not start any more
+   */
+  @Transactional
+  ReadBack readBack(String claim, String sheetId, String version, String who) {
+    TicketFile file = book.open(claim);
+    OpenSheet sheet = sheets.open(file, sheetId);
+    Desk desk = Desk.of(file);
+    BoardRecord board =
+        desk.board(catalog).orElseThrow(() -> new NotThere("The board is not known."));
+    String wanted = sheet.about().getOrDefault("version", "");
+    Map<String, String> facts = new LinkedHashMap<>();
+    ReadBack read;
+    if (version.isBlank()) {
+      read = new ReadBack(false, Symptom.DEAD, Symptom.DEAD.words());
+      facts.put("failed-version", wanted);
+      brokenOff(claim, file, who);
+    } else {
+      Order order = board.scheme().compare(version, wanted);
+      boolean took = order == Order.SAME;
+      boolean old =
+          board.scheme().compare(version, sheet.about().getOrDefault("before", "")) == Order.SAME;
+      Symptom symptom = old ? Symptom.OLD_VERSION : Symptom.OTHER_VERSION;
+      read =
+          new ReadBack(
+              took,
+              symptom,
+              took ? "It shows " + version + ", as meant" : symptom.words() + ": " + version);
+      facts.put("now", version);
+      facts.put("failed-version", "");
+      if (took) {
+        // The next one has a file and a stick of its own.
+        List.of("file-name", "file-sha256", "file-eye", "stick", "stick-name")
+            .forEach(fact -> facts.put(fact, ""));
+      }
+    }
+    facts.put("read-back-" + sheetId, read.took() ? "took" : read.symptom().name());
+    book.log(claim, who, FirmwareWork.fact("Version read back. " + read.words(), facts));
+    String end = sheet.about().getOrDefault("end", wanted);
+    if (read.took() && !end.equals(wanted)) {
+      sheets.conclude(claim, sheetId, "stepping stone reached, " + end + " is next", who);
+    } else if (!read.took() && read.symptom() != Symptom.DEAD) {
+      sheets.conclude(claim, sheetId, read.words(), who);
+    }
+    return read;
+  }
+
+  /** A machine that a write left dead is evidence of what is wrong with it. */
+  private void brokenOff(String claim, TicketFile file, String who) {
+    book.casebook()
+        .check("flash-port-update")
+        .ifPresent(
+            check ->
+                book.record(
+                    claim, file.lastSeq(), List.of(NewLine.reading(check, "broken-off")), who));
+  }
+
+  /** The repair that a sheet carried out, by its kind and way. */
+  Optional<Repair> repair(OpenSheet sheet) {
+    String id =
+        switch (sheet.sheet().kind()) {
+          case FirmwareSheets.UPDATE ->
+              sheet.about().getOrDefault("way", "").equals(Way.FLASH_PORT.id())
+                  ? "flash-without-cpu"
+                  : "other-firmware-version";
+          case FirmwareSheets.RESET -> "clear-and-reenter";
+          case FirmwareSheets.PASSWORD -> "clear-password-by-owner";
+          case FirmwareSheets.RECOVERY -> "recover-firmware";
+          default -> "";
+        };
+    return book.casebook().repair(id);
+  }
+
+  /** Says what the machine does after the work; that is a repair tried, and the sheet is over. */
+  @Transactional
+  void conclude(String claim, String sheetId, Event.Result result, String who) {
+    TicketFile file = book.open(claim);
+    OpenSheet sheet = sheets.open(file, sheetId);
+    if (!sheet.open()) {
+      return;
+    }
+    List<NewLine> lines = new ArrayList<>();
+    repair(sheet)
+        .ifPresent(repair -> lines.add(NewLine.tried(repair, result).with("sheet", sheetId)));
+    if (sheet.about().getOrDefault("cell", "").equals("yes")) {
+      cell(sheet).ifPresent(lines::add);
+    }
+    book.record(claim, file.lastSeq(), lines, who);
+    String words =
+        switch (result) {
+          case WORKS -> "works now";
+          case SAME -> "no change";
+          case ELSEWHERE -> "stops elsewhere now";
+        };
+    sheets.conclude(claim, sheetId, words, who);
+  }
+
+  /** The cell that was found flat is a reading, if nobody wrote it down yet. */
+  private Optional<NewLine> cell(OpenSheet sheet) {
+    return sheet.marks().get("cell") == RunSheet.Mark.DONE
+        ? book.casebook()
+            .check("coin-cell-volts")
+            .map(check -> NewLine.reading(check, "flat").with("sheet", sheet.id()))
+        : Optional.empty();
+  }
+}
