@@ -29,6 +29,8 @@ final class Schemas {
   private static final ObjectMapper JSON =
       JsonMapper.builder()
           .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
+          // As doubles, numbers beyond their range would be no numbers any more.
+          .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
           .enable(com.fasterxml.jackson.core.StreamReadFeature.STRICT_DUPLICATE_DETECTION)
           .build();
 

@@ -221,11 +221,15 @@ class FindController {
       @RequestParam String school,
       @RequestParam(defaultValue = "") String position,
       @RequestParam(defaultValue = "") String step,
+      @RequestParam(defaultValue = "") String to,
       Principal who) {
     try {
       book.choose(claim, School.of(school), position, who.getName());
     } catch (IllegalArgumentException unknown) {
       throw new NotThere("There is no such school.");
+    }
+    if (to.equals("firmware")) {
+      return "redirect:/tickets/" + claim + "/fix/firmware/update";
     }
     return "redirect:/tickets/" + claim + "/find" + (step.isEmpty() ? "" : "?step=" + step);
   }

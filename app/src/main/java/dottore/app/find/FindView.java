@@ -15,7 +15,6 @@ import dottore.app.ticket.Line;
 import dottore.app.ticket.TicketFile;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
-import dottore.core.casebook.Depth;
 import dottore.core.casebook.Drawing;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
@@ -38,7 +37,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import org.jspecify.annotations.Nullable;
 
 /** Lays an assessment out for the Find tab. */
@@ -47,25 +45,6 @@ final class FindView {
   private static final int ROADS = 5;
   private static final int KEYS = 9;
   private static final double WORTH_NAMING = 0.01;
-
-  /** Steps that the firmware desk plans, with its page. */
-  private static final Map<String, String> DESKS =
-      Map.ofEntries(
-          Map.entry("version-shown", "update"),
-          Map.entry("flash-without-cpu", "update"),
-          Map.entry("other-firmware-version", "update"),
-          Map.entry("recover-firmware", "update"),
-          Map.entry("clear-settings", "reset"),
-          Map.entry("clear-and-reenter", "reset"),
-          Map.entry("clear-password-by-owner", "password"),
-          Map.entry("readiness-check", "upgrade"),
-          Map.entry("switch-security-chip-on", "upgrade"),
-          Map.entry("switch-secure-boot-on", "upgrade"),
-          Map.entry("convert-to-new-way", "upgrade"));
-
-  /** Steps that wait for the memory to be trained. */
-  private static final Set<String> TRAINING =
-      Set.of("wait-for-training", "wait-and-remember-training");
 
   /** A number typed for a step, and the device that carries it. */
   record Typed(String code, String device) {
@@ -219,8 +198,8 @@ final class FindView {
         step.id().equals("device-marks"),
         decoded,
         step.id().equals(ModuleTrialsController.CHECK),
-        DESKS.getOrDefault(step.id(), ""),
-        step.effort().depth() == Depth.WRITES_FIRMWARE || TRAINING.contains(step.id()));
+        Elsewhere.desk(step),
+        Elsewhere.guarded(step));
   }
 
   private static FindPage.SchoolNote note(Schools.Decision decision) {

@@ -15,6 +15,7 @@ import dottore.core.firmware.Power;
 import dottore.core.firmware.ReEntry;
 import dottore.core.firmware.ReEntry.Result;
 import dottore.core.firmware.Setting;
+import dottore.core.machine.Passport;
 import java.util.Arrays;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
@@ -35,8 +36,9 @@ final class Desk {
   private final Map<Setting, Result> reentered = new EnumMap<>(Setting.class);
   private Optional<Line> proof = Optional.empty();
 
-  private Desk(TicketFile file, int upTo) {
+  private Desk(TicketFile file, Optional<Passport> passport, int upTo) {
     this.file = file;
+    passport.ifPresent(this::offer);
     for (Line line : file.log()) {
       if (line.seq() > upTo || file.takenBack().contains(line.seq())) {
         continue;
@@ -50,13 +52,31 @@ final class Desk {
     }
   }
 
-  static Desk of(TicketFile file) {
-    return new Desk(file, Integer.MAX_VALUE);
+  static Desk of(TicketFile file, Optional<Passport> passport) {
+    return new Desk(file, passport, Integer.MAX_VALUE);
   }
 
   /** As it was known when a page was shown. */
-  static Desk of(TicketFile file, int seen) {
-    return new Desk(file, seen);
+  static Desk of(TicketFile file, Optional<Passport> passport, int seen) {
+    return new Desk(file, passport, seen);
+  }
+
+  /** What the machine says about itself holds until somebody writes something else. */
+  private void offer(Passport passport) {
+    offer("maker", passport.boardMaker());
+    offer("model", passport.boardModel());
+    offer("revision", passport.boardVersion());
+    offer("now", passport.firmwareVersion());
+    passport.processors().stream()
+        .filter(Passport.Processor::populated)
+        .findFirst()
+        .ifPresent(p -> offer("processor", p.version()));
+  }
+
+  private void offer(String fact, String value) {
+    if (!value.isBlank()) {
+      facts.put(fact, value.strip());
+    }
   }
 
   private void setting(Line line) {

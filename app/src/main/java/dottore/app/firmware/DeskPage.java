@@ -6,6 +6,7 @@ import dottore.app.firmware.Rows.Place;
 import dottore.app.firmware.Rows.Sheet;
 import dottore.app.firmware.Rows.Wall;
 import dottore.app.shop.Shop;
+import dottore.app.ticket.NewLine;
 import dottore.app.ticket.OpenSheet;
 import dottore.app.ticket.PhotoBook;
 import dottore.app.ticket.TicketBook;
@@ -101,7 +102,7 @@ class DeskPage {
         default -> "update";
       };
     }
-    Desk desk = Desk.of(file);
+    Desk desk = work.desk(file);
     if (!desk.reEntry().culprits().isEmpty() || owesSettings(file)) {
       return "settings";
     }
@@ -142,7 +143,7 @@ class DeskPage {
    */
   String show(TicketFile file, String place, List<String> faults, Model model) {
     page.fill(model, file, "fix");
-    Desk desk = Desk.of(file);
+    Desk desk = work.desk(file);
     BoardFamily family = desk.family(catalog);
     List<OpenSheet> open = runs.open(file);
     model.addAttribute("faults", faults);
@@ -223,6 +224,8 @@ class DeskPage {
     model.addAttribute(
         "plan",
         plan.map(p -> DeskView.plan(board.orElseThrow(), p, desk, work.way(desk, p))).orElse(null));
+    model.addAttribute(
+        "says", plan.flatMap(p -> work.versionReading(desk, p)).map(NewLine::text).orElse(""));
     Optional<Gate.Facts> facts = plan.flatMap(p -> work.gate(desk, p));
     model.addAttribute("gate", facts.map(DeskView::gate).orElse(null));
   }

@@ -78,7 +78,12 @@ final class DeskView {
     List<StandRow> rows = new ArrayList<>();
     for (UpdatePlan.Stand stand : plan.stands()) {
       rows.add(
-          new StandRow(stand.position().words(), stand.updates(), stand.because(), rows.isEmpty()));
+          new StandRow(
+              stand.position().id(),
+              stand.position().words(),
+              stand.updates(),
+              stand.because(),
+              rows.isEmpty()));
     }
     return rows;
   }

@@ -1,6 +1,7 @@
 package dottore.app.firmware;
 
 import dottore.app.shop.NotThere;
+import dottore.app.shop.PlainText;
 import dottore.app.shop.Uploads;
 import dottore.app.ticket.PhotoBook;
 import dottore.app.ticket.TicketBook;
@@ -105,12 +106,21 @@ class FirmwareController {
         : desk.again(claim, place, refused, model);
   }
 
+  /** What the plan says about the version becomes an answer in Find. */
+  @PostMapping("/version")
+  String version(@PathVariable String claim, Principal who) {
+    work.recordVersion(claim, who.getName());
+    return to(claim, "update");
+  }
+
   @PostMapping("/file")
   String file(
       @PathVariable String claim, @RequestParam MultipartFile file, Principal who, Model model)
       throws IOException {
     try {
-      String name = shortened(Objects.requireNonNullElse(file.getOriginalFilename(), "file"));
+      String name =
+          shortened(
+              PlainText.plain(Objects.requireNonNullElse(file.getOriginalFilename(), "file")));
       work.keepFile(claim, name, Uploads.sha256(file, LARGEST_FILE), file.getSize(), who.getName());
       return to(claim, "update");
     } catch (Uploads.Unfit unfit) {

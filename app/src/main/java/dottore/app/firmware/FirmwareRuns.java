@@ -81,7 +81,7 @@ public class FirmwareRuns {
   @Transactional
   public String beginUpdate(String claim, String who, Instant at) {
     TicketFile file = free(claim);
-    Desk desk = Desk.of(file);
+    Desk desk = work.desk(file);
     UpdatePlan plan = work.plan(desk).orElseThrow(() -> new NotYet("The board is not known yet."));
     Gate.Facts facts =
         work.gate(desk, plan).orElseThrow(() -> new NotYet("There is nothing to write."));
@@ -141,7 +141,7 @@ public class FirmwareRuns {
    */
   @Transactional
   String beginReset(String claim, ResetWay way, String who) {
-    Desk desk = Desk.of(free(claim));
+    Desk desk = work.desk(free(claim));
     if (!desk.settingsNoted()) {
       throw new NotYet(
           "Note the settings first, or say that they cannot be seen and nothing is known of them.");
@@ -158,7 +158,7 @@ public class FirmwareRuns {
    */
   @Transactional
   String beginPassword(String claim, String who) {
-    Desk desk = Desk.of(free(claim));
+    Desk desk = work.desk(free(claim));
     PasswordRoad road = work.road(desk);
     if (!road.open()) {
       throw new NotYet(road.words() + ". " + road.todo());
@@ -172,7 +172,7 @@ public class FirmwareRuns {
   @Transactional
   String beginRecovery(String claim, Rescue rescue, String who) {
     TicketFile file = book.open(claim);
-    Desk desk = Desk.of(file);
+    Desk desk = work.desk(file);
     BoardRecord board =
         desk.board(catalog).orElseThrow(() -> new NotYet("The board is not known yet."));
     Release release =
@@ -209,7 +209,7 @@ public class FirmwareRuns {
   ReadBack readBack(String claim, String sheetId, String version, String who) {
     TicketFile file = book.open(claim);
     OpenSheet sheet = sheets.open(file, sheetId);
-    Desk desk = Desk.of(file);
+    Desk desk = work.desk(file);
     BoardRecord board =
         desk.board(catalog).orElseThrow(() -> new NotThere("The board is not known."));
     String wanted = sheet.about().getOrDefault("version", "");

@@ -23,11 +23,13 @@ class FirmwareRunsController {
   private static final int LONGEST = 40;
 
   private final TicketBook book;
+  private final FirmwareWork work;
   private final FirmwareRuns runs;
   private final DeskPage desk;
 
-  FirmwareRunsController(TicketBook book, FirmwareRuns runs, DeskPage desk) {
+  FirmwareRunsController(TicketBook book, FirmwareWork work, FirmwareRuns runs, DeskPage desk) {
     this.book = book;
+    this.work = work;
     this.runs = runs;
     this.desk = desk;
   }
@@ -78,7 +80,7 @@ class FirmwareRunsController {
   @PostMapping("/begin/blockers")
   String beginBlockers(@PathVariable String claim, Principal who, Model model) {
     Machine machine =
-        DeskView.machine(Desk.of(book.open(claim)))
+        DeskView.machine(work.desk(book.open(claim)))
             .orElseThrow(() -> new NotThere("Look at the machine first."));
     return begin(claim, "upgrade", model, () -> runs.beginBlockers(claim, machine, who.getName()));
   }

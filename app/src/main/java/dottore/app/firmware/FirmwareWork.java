@@ -2,6 +2,7 @@ package dottore.app.firmware;
 
 import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
+import dottore.app.ticket.Passports;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketSide;
@@ -38,19 +39,33 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 class FirmwareWork {
+  private static final String VERSION = "version-shown";
+
   private final TicketBook book;
   private final TicketSide side;
   private final MakersCatalog catalog;
   private final StickNote stickNote;
+  private final Passports passports;
 
-  FirmwareWork(TicketBook book, TicketSide side, MakersCatalog catalog, StickNote stickNote) {
+  FirmwareWork(
+      TicketBook book,
+      TicketSide side,
+      MakersCatalog catalog,
+      StickNote stickNote,
+      Passports passports) {
     this.book = book;
     this.side = side;
     this.catalog = catalog;
     this.stickNote = stickNote;
+    this.passports = passports;
   }
 
   // --- what follows from the record --------------------------------------------------------------
+
+  /** What is known on a ticket for work on its firmware. */
+  Desk desk(TicketFile file) {
+    return Desk.of(file, passports.of(file));
+  }
 
   /** The plan for the board; empty while the board is not known. */
   Optional<UpdatePlan> plan(Desk desk) {
@@ -75,6 +90,33 @@ class FirmwareWork {
     School.Position school =
         book.schools(desk.file()).decide(School.FIRMWARE_UPDATE, assessment).taken();
     return UpdatePlanner.plan(board, at, school);
+  }
+
+  /**
+   * What the plan says about the version, as an answer of the check that asks for it; empty while
+   * it is not known, or if the answer stands already.
+   */
+  Optional<NewLine> versionReading(Desk desk, UpdatePlan plan) {
+    if (desk.find("now").isEmpty()) {
+      return Optional.empty();
+    }
+    String outcome = plan.tooOld() ? "old" : plan.named().isEmpty() ? "fits" : "noted";
+    boolean stands =
+        desk.file().answers().stream()
+            .anyMatch(l -> l.get("check").equals(VERSION) && l.get("outcome").equals(outcome));
+    return stands
+        ? Optional.empty()
+        : book.casebook().check(VERSION).map(check -> NewLine.reading(check, outcome));
+  }
+
+  /** Records what the plan says about the version as evidence. */
+  @Transactional
+  void recordVersion(String claim, String who) {
+    TicketFile file = book.open(claim);
+    Desk desk = desk(file);
+    plan(desk)
+        .flatMap(plan -> versionReading(desk, plan))
+        .ifPresent(line -> book.record(claim, file.lastSeq(), List.of(line), who));
   }
 
   /** The way that was chosen, or the first that is open. */
@@ -139,7 +181,8 @@ class FirmwareWork {
         claim,
         who,
         file -> {
-          FactForm.Change change = form.change(posted, Desk.of(file, seen), Desk.of(file));
+          FactForm.Change change =
+              form.change(posted, Desk.of(file, passports.of(file), seen), desk(file));
           change.faults().forEach(fault -> refused.add("Not kept: " + fault + "."));
           change
               .clashes()
@@ -185,7 +228,7 @@ class FirmwareWork {
         claim,
         who,
         file -> {
-          Desk desk = Desk.of(file);
+          Desk desk = desk(file);
           List<NewLine> lines = new ArrayList<>();
           values.forEach(
               (setting, value) -> {
@@ -216,7 +259,7 @@ class FirmwareWork {
         claim,
         who,
         file -> {
-          Desk desk = Desk.of(file);
+          Desk desk = desk(file);
           Optional<ReEntry.Turn> turn = desk.reEntry().next();
           if (turn.filter(t -> t.settings().equals(together)).isEmpty()) {
             throw new NotYet("Somebody put settings back meanwhile; this is the next one now.");

@@ -28,7 +28,7 @@ final class Rows {
 
   record WayRow(String id, String words, String reason, boolean usable, boolean chosen) {}
 
-  record StandRow(String words, boolean updates, String because, boolean followed) {}
+  record StandRow(String id, String words, boolean updates, String because, boolean followed) {}
 
   record GateRow(String id, String topic, boolean green, String words, String todo) {}
 

@@ -2,6 +2,7 @@ package dottore.app.handback;
 
 import dottore.app.paper.Paper;
 import dottore.app.shop.Shop;
+import dottore.app.ticket.Owed;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketPage;
@@ -154,11 +155,16 @@ class HandBackController {
         .forEach(
             owed ->
                 gate.add(
-                    new Point(false, "Still owed: " + owed.what(), "Put back", "", owed.id())));
+                    new Point(false, "Still owed: " + words(owed), "Put back", "", owed.id())));
     if (file.owed().isEmpty()) {
       gate.add(new Point(true, "Nothing is owed to this machine", "", "", 0));
     }
     return gate;
+  }
+
+  private static String words(Owed owed) {
+    String before = owed.before().isEmpty() ? "" : ", before: " + owed.before();
+    return owed.what() + before + (owed.place().isEmpty() ? "" : ", now: " + owed.place());
   }
 
   @PostMapping("/hand-back")

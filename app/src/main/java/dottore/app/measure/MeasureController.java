@@ -4,6 +4,7 @@ import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import dottore.app.shop.Uploads;
 import dottore.app.ticket.NewLine;
+import dottore.app.ticket.Passports;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketPage;
@@ -57,11 +58,13 @@ class MeasureController {
 
   private final TicketBook book;
   private final TicketPage page;
+  private final Passports passports;
   private final ObjectMapper json;
 
-  MeasureController(TicketBook book, TicketPage page, ObjectMapper json) {
+  MeasureController(TicketBook book, TicketPage page, Passports passports, ObjectMapper json) {
     this.book = book;
     this.page = page;
+    this.passports = passports;
     this.json = json;
   }
 
@@ -69,7 +72,7 @@ class MeasureController {
   String measure(@PathVariable String claim, Model model) {
     TicketFile file = book.open(claim);
     page.fill(model, file, "measure");
-    Optional<Passport> passport = file.machine().passport().map(this::read);
+    Optional<Passport> passport = passports.of(file);
     model.addAttribute("open", file.open());
     model.addAttribute("passport", passport.isPresent());
     model.addAttribute("facts", passport.map(MeasureController::facts).orElse(List.of()));
@@ -85,14 +88,6 @@ class MeasureController {
     model.addAttribute(
         "fittedModules", file.machine().fittedModules().map(String::valueOf).orElse(""));
     return "measure/measure";
-  }
-
-  private Passport read(String stored) {
-    try {
-      return json.readValue(stored, Passport.class);
-    } catch (JsonProcessingException damaged) {
-      throw new IllegalStateException("a kept passport cannot be read", damaged);
-    }
   }
 
   private static PassportReading.Fitted fitted(TicketFile file) {

@@ -31,7 +31,10 @@ public class PlainText extends OncePerRequestFilter {
     chain.doFilter(new Plain(request), response);
   }
 
-  static String plain(String typed) {
+  /**
+   * The text without what no text holds; parameters come this way by themselves, file names do not.
+   */
+  public static String plain(String typed) {
     return NO_TEXT.matcher(typed).replaceAll("");
   }
 

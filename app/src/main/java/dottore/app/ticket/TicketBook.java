@@ -7,19 +7,15 @@ import dottore.app.shop.NotThere;
 import dottore.app.shop.Shop;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
-import dottore.core.casebook.Context;
-import dottore.core.casebook.Mark;
 import dottore.core.casebook.School;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Case;
 import dottore.core.diagnosis.Diagnosis;
 import dottore.core.diagnosis.Schools;
-import dottore.core.machine.MachineKind;
 import dottore.core.runsheet.Loan;
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -117,58 +113,12 @@ public class TicketBook {
     return found.stream()
         .map(
             t ->
-                file(
+                TicketFile.of(
                     t,
                     lines.getOrDefault(t.id, List.of()),
                     owed.getOrDefault(t.id, List.of()),
                     times.getOrDefault(t.id, List.of())))
         .toList();
-  }
-
-  private static TicketFile file(
-      Ticket t, List<Line> lines, List<Owed> owed, List<RunningTime> times) {
-    Machine m = t.machine;
-    Customer c = t.customer;
-    return new TicketFile(
-        Objects.requireNonNull(t.id),
-        t.claim,
-        t.version,
-        new TicketFile.Person(Objects.requireNonNull(c.id), c.name, c.phone, c.email),
-        new TicketFile.Thing(
-            Objects.requireNonNull(m.id),
-            m.maker,
-            m.model,
-            m.serial,
-            MachineKind.of(m.kind),
-            Optional.ofNullable(m.fittedMebibytes),
-            Optional.ofNullable(m.fittedModules),
-            Optional.ofNullable(m.passport)),
-        t.complaint,
-        t.contexts.stream()
-            .map(Context::of)
-            .collect(Collectors.toCollection(() -> EnumSet.noneOf(Context.class))),
-        t.marks.stream()
-            .map(Mark::of)
-            .collect(Collectors.toCollection(() -> EnumSet.noneOf(Mark.class))),
-        t.belongings,
-        t.backup,
-        t.mayErase,
-        t.mayOpen,
-        Optional.ofNullable(t.spendingLimit),
-        Optional.ofNullable(t.warrantyUntil),
-        t.waitsFor,
-        t.waitsWhy,
-        t.state.name(),
-        Optional.ofNullable(t.promised),
-        t.received,
-        Optional.ofNullable(t.closed),
-        List.copyOf(t.confirmedCauses),
-        t.sheet == null ? Map.of() : Map.copyOf(t.sheet),
-        t.schools.entrySet().stream()
-            .collect(Collectors.toMap(e -> School.of(e.getKey()), Map.Entry::getValue)),
-        lines,
-        owed,
-        times);
   }
 
   /** A case and the diagnosis that looks at it: together they have one answer. */

@@ -19,6 +19,7 @@ import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
@@ -51,6 +52,52 @@ public record TicketFile(
     List<Line> log,
     List<Owed> putBack,
     List<RunningTime> clocks) {
+
+  /** Puts together what belongs to a ticket. */
+  static TicketFile of(Ticket t, List<Line> lines, List<Owed> owed, List<RunningTime> times) {
+    Machine m = t.machine;
+    Customer c = t.customer;
+    return new TicketFile(
+        Objects.requireNonNull(t.id),
+        t.claim,
+        t.version,
+        new Person(Objects.requireNonNull(c.id), c.name, c.phone, c.email),
+        new Thing(
+            Objects.requireNonNull(m.id),
+            m.maker,
+            m.model,
+            m.serial,
+            MachineKind.of(m.kind),
+            Optional.ofNullable(m.fittedMebibytes),
+            Optional.ofNullable(m.fittedModules),
+            Optional.ofNullable(m.passport)),
+        t.complaint,
+        t.contexts.stream()
+            .map(Context::of)
+            .collect(Collectors.toCollection(() -> EnumSet.noneOf(Context.class))),
+        t.marks.stream()
+            .map(Mark::of)
+            .collect(Collectors.toCollection(() -> EnumSet.noneOf(Mark.class))),
+        t.belongings,
+        t.backup,
+        t.mayErase,
+        t.mayOpen,
+        Optional.ofNullable(t.spendingLimit),
+        Optional.ofNullable(t.warrantyUntil),
+        t.waitsFor,
+        t.waitsWhy,
+        t.state.name(),
+        Optional.ofNullable(t.promised),
+        t.received,
+        Optional.ofNullable(t.closed),
+        List.copyOf(t.confirmedCauses),
+        t.sheet == null ? Map.of() : Map.copyOf(t.sheet),
+        t.schools.entrySet().stream()
+            .collect(Collectors.toMap(e -> School.of(e.getKey()), Map.Entry::getValue)),
+        lines,
+        owed,
+        times);
+  }
 
   /** Whose machine it is. */
   public record Person(long id, String name, String phone, String email) {}

@@ -11,6 +11,7 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.sun.management.ThreadMXBean;
 import dottore.app.ticket.Arrival;
 import dottore.app.ticket.Counter;
+import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
@@ -146,6 +147,48 @@ class TicketBundlesTest {
         .isInstanceOfSatisfying(
             BundleFault.class, fault -> assertThat(fault.faults().get(0)).contains("line 2"));
     assertThat(tickets()).isEqualTo(before);
+  }
+
+  @Test
+  void numbersBeyondAnyMachinesRangeAreRefusedWithTheirPlace() throws Exception {
+    String good = new String(bytes(bundles.write(book.open(aTicket()))), StandardCharsets.UTF_8);
+    assertThat(good).contains("\"limit\":120");
+    for (String number : List.of("1e400", "1e99999999", "-1e400", "1e-400", "-1")) {
+      String mutant = good.replaceFirst("\"limit\":[0-9.]+", "\"limit\":" + number);
+      String text = mutant.replace("\"claim\":\"", "\"claim\":" + number + ",\"was\":\"");
+      assertThatThrownBy(() -> bundles.read(text.getBytes(StandardCharsets.UTF_8), "ivo"))
+          .as(number)
+          .isInstanceOf(BundleFault.class);
+    }
+  }
+
+  @Test
+  void whatTheFirmwareDeskCouldNotReadIsRefused() throws Exception {
+    String claim = aTicket();
+    write(
+        claim,
+        new NewLine(
+            Line.Kind.FIRMWARE, "Firmware: battery 80 %", Map.of("battery", "80", "mains", "yes")));
+    write(claim, new NewLine(Line.Kind.SETTING, "Setting", Map.of("setting", "boot-mode")));
+    String good = new String(bytes(bundles.write(book.open(claim))), StandardCharsets.UTF_8);
+    bundles.read(good.getBytes(StandardCharsets.UTF_8), "ivo");
+    Map.of(
+            "\"80\"", "\"full\"",
+            "\"boot-mode\"", "\"warp-mode\"",
+            "\"mains\":\"yes\"", "\"encryption\":\"maybe\"",
+            "\"mains\":\"yes\",", "\"stick\":\"{}\",",
+            "\"setting\":\"boot-mode\"", "\"setting\":\"boot-mode\",\"touches\":\"nothing-known\"")
+        .forEach(
+            (from, to) -> {
+              String mutant = good.replace(from, to);
+              if (!mutant.equals(good)) {
+                assertThatThrownBy(
+                        () -> bundles.read(mutant.getBytes(StandardCharsets.UTF_8), "ivo"))
+                    .as(to)
+                    .isInstanceOf(BundleFault.class)
+                    .hasMessageContaining("/log/");
+              }
+            });
   }
 
   @Test

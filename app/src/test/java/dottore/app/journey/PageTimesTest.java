@@ -27,6 +27,16 @@ class PageTimesTest extends Journey {
     while (runa.get(forty + "/find").page().select("aside .log li").size() < 40) {
       runa.post(forty + "/log", Map.of("text", "Called, asked, noted"));
     }
+    String ilse =
+        runa.get("/tickets?q=Ilse").page().select("main a[href^=/tickets/B]").first().attr("href");
+    String flashing = ilse.replaceAll("^(/tickets/[^/]+).*", "$1");
+    String sheet =
+        runa.get(flashing + "/fix/firmware")
+            .page()
+            .select("a[href*=/run-sheets/]")
+            .attr("href")
+            .replaceAll("^.*(/run-sheets/[^/]+)$", "$1");
+    assertThat(sheet).startsWith("/run-sheets/");
     Map<String, Double> medians = new LinkedHashMap<>();
     for (String path :
         new String[] {
@@ -46,7 +56,11 @@ class PageTimesTest extends Journey {
           "/casebook",
           "/casebook/causes/memory-unseated",
           "/casebook/checks/board-light",
-          "/numbers"
+          "/numbers",
+          base + "/fix/firmware/update",
+          base + "/fix/firmware/settings",
+          flashing + "/fix/firmware",
+          flashing + sheet
         }) {
       for (int i = 0; i < WARM_UP; i++) {
         assertThat(runa.get(path).status()).as(path).isEqualTo(200);

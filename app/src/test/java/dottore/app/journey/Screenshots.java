@@ -4,6 +4,7 @@ import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.ColorScheme;
 import java.nio.file.Path;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 
@@ -45,6 +46,21 @@ class Screenshots extends Journey {
     take(mirel + "/hand-back", "hand-back");
 
     take(mirel + "/find/modules?modules=4", "module-trials");
+    String ilse = ticketOf("Ilse");
+    take(ilse + "/fix/firmware", "guarded-clock");
+    page.getByText("Go on,").click();
+    page.waitForURL("**/run-sheets/*");
+    page.locator("button:has-text('It ended by itself')").click();
+    page.locator(".run .donext").waitFor();
+    take(page, "run-sheet");
+    take(mirel + "/fix/firmware/update", "firmware");
+    page.navigate(mirel + "/fix/firmware/settings");
+    for (String seen : List.of("direct (AHCI)", "new way (UEFI)", "profile 1", "quiet")) {
+      page.getByLabel(seen).check();
+    }
+    page.locator("button:has-text('Keep the sheet')").click();
+    page.locator(".turns").waitFor();
+    take(page, "settings-sheet");
     take("/numbers", "numbers");
     Page owner = another("orsolya", ORSOLYA);
     owner.navigate("/casebook/causes/memory-unseated/edit");

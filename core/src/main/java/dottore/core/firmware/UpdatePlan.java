@@ -14,6 +14,7 @@ import java.util.Optional;
  * @param hops the versions to write, in order; more than one where a stepping stone is needed
  * @param named the maker's notes between now and the target that name a suspect
  * @param ways all ways with what speaks for or against each; the first usable one is taken
+ * @param tooOld whether what it has is older than its processor needs
  */
 public record UpdatePlan(
     Decision decision,
@@ -22,7 +23,8 @@ public record UpdatePlan(
     Optional<Release> target,
     List<Release> hops,
     List<Named> named,
-    List<WayView> ways) {
+    List<WayView> ways,
+    boolean tooOld) {
 
   /** What to do. */
   public enum Decision {

@@ -117,12 +117,26 @@ public final class UpdatePlanner {
     if (why.isEmpty()) {
       why.add(stands.get(0).because());
     }
-    return new UpdatePlan(decision, why, stands, target, hops, named, ways());
+    return new UpdatePlan(decision, why, stands, target, hops, named, ways(), tooOld());
   }
 
   private UpdatePlan only(Decision decision, String why) {
     return new UpdatePlan(
-        decision, List.of(why), List.of(), Optional.empty(), List.of(), List.of(), ways());
+        decision,
+        List.of(why),
+        List.of(),
+        Optional.empty(),
+        List.of(),
+        List.of(),
+        ways(),
+        tooOld());
+  }
+
+  private boolean tooOld() {
+    Optional<String> least = at.processor().map(board.processors()::get);
+    return at.now().isPresent()
+        && least.isPresent()
+        && !scheme.reaches(at.now().get(), least.get());
   }
 
   private Optional<Release> now() {

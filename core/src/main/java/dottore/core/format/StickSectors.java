@@ -11,6 +11,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.regex.Pattern;
 import java.util.zip.CRC32;
 
 /**
@@ -23,6 +24,7 @@ public final class StickSectors {
   /** Enough for the top folder of a usual stick; more is refused unread. */
   public static final int LARGEST = 32 << 20;
 
+  private static final Pattern HALF = Pattern.compile("\\p{Cs}");
   private static final int SECTOR = 512;
   private static final int TABLE = 446;
   private static final int SIGNATURE = 510;
@@ -276,7 +278,7 @@ public final class StickSectors {
         longName.insert(0, part(entry));
       } else {
         if ((attributes & 0x08) == 0) {
-          names.add(longName.isEmpty() ? shortName(entry) : longName.toString());
+          names.add(longName.isEmpty() ? shortName(entry) : whole(longName));
         }
         longName.setLength(0);
       }
@@ -285,6 +287,11 @@ public final class StickSectors {
       }
     }
     return true;
+  }
+
+  /** A name without halves of characters, which a damaged folder can hold. */
+  private static String whole(StringBuilder name) {
+    return HALF.matcher(name).replaceAll("?");
   }
 
   /** Thirteen characters of a long name. */

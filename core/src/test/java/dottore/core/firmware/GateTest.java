@@ -26,23 +26,58 @@ class GateTest {
   private static final Release TARGET = Boards.MARK.release("2.10").orElseThrow();
   private static final Power SAFE = new Power(true, OptionalInt.empty(), false, false);
 
+  /** Facts in which everything is green, until a test changes something. */
+  private static final class Seen {
+    private boolean compared = true;
+    private Optional<String> revision = Optional.of("1.2");
+    private Optional<String> now = Optional.of("1.20");
+    private Release target = TARGET;
+    private Way way = Way.FLASH_PORT;
+    private Optional<FileSeen> file =
+        Optional.of(new FileSeen(TARGET.file(), Optional.of(TARGET.sha256()), false));
+    private StickSeen stick = new StickSeen(Optional.empty(), true, true);
+    private Power power = SAFE;
+    private Encryption encryption = Encryption.SUSPENDED;
+    private boolean settingsNoted = true;
+    private boolean nothingElse = true;
+
+    Gate.Facts facts() {
+      return new Gate.Facts(
+          Boards.MARK,
+          compared,
+          revision,
+          now,
+          target,
+          way,
+          file,
+          stick,
+          power,
+          encryption,
+          settingsNoted,
+          nothingElse);
+    }
+
+    boolean green(Topic topic) {
+      return Gate.of(facts()).points().stream()
+          .filter(p -> p.topic() == topic)
+          .findFirst()
+          .orElseThrow()
+          .green();
+    }
+  }
+
   /** Facts in which just the given topics are red. */
-  private static Gate.Facts facts(Set<Topic> red, Way way) {
-    return new Gate.Facts(
-        Boards.MARK,
-        !red.contains(Topic.BOARD),
-        Optional.of("1.2"),
-        Optional.of(red.contains(Topic.VERSION) ? "2.10" : "1.20"),
-        TARGET,
-        way,
-        red.contains(Topic.FILE)
-            ? Optional.empty()
-            : Optional.of(new FileSeen(TARGET.file(), Optional.of(TARGET.sha256()), false)),
-        new StickSeen(Optional.empty(), !red.contains(Topic.STICK), true),
-        red.contains(Topic.POWER) ? new Power(false, OptionalInt.empty(), false, true) : SAFE,
-        red.contains(Topic.ENCRYPTION) ? Encryption.ACTIVE : Encryption.SUSPENDED,
-        !red.contains(Topic.SETTINGS),
-        !red.contains(Topic.NOTHING_ELSE));
+  private static Seen red(Set<Topic> red) {
+    Seen seen = new Seen();
+    seen.compared = !red.contains(Topic.BOARD);
+    seen.now = Optional.of(red.contains(Topic.VERSION) ? "2.10" : "1.20");
+    seen.file = red.contains(Topic.FILE) ? Optional.empty() : seen.file;
+    seen.stick = new StickSeen(Optional.empty(), !red.contains(Topic.STICK), true);
+    seen.power = new Power(!red.contains(Topic.POWER), OptionalInt.empty(), false, true);
+    seen.encryption = red.contains(Topic.ENCRYPTION) ? Encryption.ACTIVE : Encryption.SUSPENDED;
+    seen.settingsNoted = !red.contains(Topic.SETTINGS);
+    seen.nothingElse = !red.contains(Topic.NOTHING_ELSE);
+    return seen;
   }
 
   /** All 256 combinations: it goes only when nothing is red, and just the red ones are red. */
@@ -56,7 +91,7 @@ class GateTest {
           red.add(topics[i]);
         }
       }
-      Gate gate = Gate.of(facts(red, Way.FLASH_PORT));
+      Gate gate = Gate.of(red(red).facts());
       assertThat(gate.go()).isEqualTo(red.isEmpty());
       assertThat(gate.points().stream().filter(p -> !p.green()).map(Point::topic))
           .containsExactlyInAnyOrderElementsOf(red);
@@ -66,16 +101,11 @@ class GateTest {
 
   @Test
   void fromTheSystemNoStickIsAskedFor() {
-    Gate gate = Gate.of(facts(EnumSet.of(Topic.STICK), Way.FROM_SYSTEM));
+    Seen seen = red(EnumSet.of(Topic.STICK));
+    seen.way = Way.FROM_SYSTEM;
+    Gate gate = Gate.of(seen.facts());
     assertThat(gate.go()).isTrue();
     assertThat(gate.points()).hasSize(Topic.values().length - 1);
-  }
-
-  private static Point point(Gate.Facts facts, Topic topic) {
-    return Gate.of(facts).points().stream()
-        .filter(p -> p.topic() == topic)
-        .findFirst()
-        .orElseThrow();
   }
 
   @ParameterizedTest(name = "mains {0}, battery {1}, cuts {2}, UPS {3}: {4}")
@@ -133,22 +163,10 @@ class GateTest {
         "-, true, false"
       })
   void theRevisionIsTheOneOnTheBoard(String printed, boolean compared, boolean green) {
-    Gate.Facts f = facts(Set.of(), Way.FLASH_PORT);
-    Gate.Facts changed =
-        new Gate.Facts(
-            f.board(),
-            compared,
-            Optional.ofNullable(printed),
-            f.now(),
-            f.target(),
-            f.way(),
-            f.file(),
-            f.stick(),
-            f.power(),
-            f.encryption(),
-            true,
-            true);
-    assertThat(point(changed, Topic.BOARD).green()).isEqualTo(green);
+    Seen seen = new Seen();
+    seen.compared = compared;
+    seen.revision = Optional.ofNullable(printed);
+    assertThat(seen.green(Topic.BOARD)).isEqualTo(green);
   }
 
   @ParameterizedTest(name = "{0} to {1}: {2}")
@@ -164,48 +182,23 @@ class GateTest {
         "X9, 2.00, false"
       })
   void theVersionNeverGoesBackAcrossASecurityVersion(String now, String to, boolean green) {
-    Gate.Facts f = facts(Set.of(), Way.FLASH_PORT);
-    Gate.Facts changed =
-        new Gate.Facts(
-            f.board(),
-            true,
-            f.revision(),
-            Optional.ofNullable(now),
-            Boards.MARK.release(to).orElseThrow(),
-            f.way(),
-            f.file(),
-            f.stick(),
-            f.power(),
-            f.encryption(),
-            true,
-            true);
-    assertThat(point(changed, Topic.VERSION).green()).isEqualTo(green);
+    Seen seen = new Seen();
+    seen.now = Optional.ofNullable(now);
+    seen.target = Boards.MARK.release(to).orElseThrow();
+    assertThat(seen.green(Topic.VERSION)).isEqualTo(green);
   }
 
   @Test
   void anotherChecksumIsRedEvenIfItWasComparedByEye() {
-    assertThat(file(new FileSeen("x", Optional.of("0".repeat(64)), true)).green()).isFalse();
-    assertThat(file(new FileSeen("x", Optional.empty(), true)).green()).isTrue();
-    assertThat(file(new FileSeen("x", Optional.empty(), false)).green()).isFalse();
+    assertThat(file(new FileSeen("x", Optional.of("0".repeat(64)), true))).isFalse();
+    assertThat(file(new FileSeen("x", Optional.empty(), true))).isTrue();
+    assertThat(file(new FileSeen("x", Optional.empty(), false))).isFalse();
   }
 
-  private static Point file(FileSeen seen) {
-    Gate.Facts f = facts(Set.of(), Way.FLASH_PORT);
-    return point(
-        new Gate.Facts(
-            f.board(),
-            true,
-            f.revision(),
-            f.now(),
-            f.target(),
-            f.way(),
-            Optional.of(seen),
-            f.stick(),
-            f.power(),
-            f.encryption(),
-            true,
-            true),
-        Topic.FILE);
+  private static boolean file(FileSeen seen) {
+    Seen shown = new Seen();
+    shown.file = Optional.of(seen);
+    return shown.green(Topic.FILE);
   }
 
   private static Partition partition(FileSystem system) {
@@ -240,37 +233,26 @@ class GateTest {
             List.of(partitions),
             file == null ? Optional.empty() : Optional.of(List.of("readme.txt", file)));
     // What was ticked before does not outweigh what was read.
-    assertThat(stick(new StickSeen(Optional.of(stick), true, ticked)).green()).isEqualTo(green);
+    assertThat(stick(new StickSeen(Optional.of(stick), true, ticked))).isEqualTo(green);
   }
 
   @ParameterizedTest
   @CsvSource({"true, true, true", "true, false, false", "false, true, false", "false,false,false"})
   void aStickThatWasOnlyTickedNeedsBothTicks(boolean fat32, boolean name, boolean green) {
-    assertThat(stick(new StickSeen(Optional.empty(), fat32, name)).green()).isEqualTo(green);
+    assertThat(stick(new StickSeen(Optional.empty(), fat32, name))).isEqualTo(green);
   }
 
-  private static Point stick(StickSeen seen) {
-    Gate.Facts f = facts(Set.of(), Way.FLASH_PORT);
-    return point(
-        new Gate.Facts(
-            f.board(),
-            true,
-            f.revision(),
-            f.now(),
-            f.target(),
-            f.way(),
-            f.file(),
-            seen,
-            f.power(),
-            f.encryption(),
-            true,
-            true),
-        Topic.STICK);
+  private static boolean stick(StickSeen seen) {
+    Seen shown = new Seen();
+    shown.stick = seen;
+    return shown.green(Topic.STICK);
   }
 
   @Test
   void theMarkedPortWantsTheBoardsOwnNameTheScreenTheMakers() {
-    assertThat(Gate.wantedName(facts(Set.of(), Way.FLASH_PORT))).isEqualTo("MARK8.BIN");
-    assertThat(Gate.wantedName(facts(Set.of(), Way.FIRMWARE_SCREEN))).isEqualTo("mark8-210.bin");
+    assertThat(Gate.wantedName(new Seen().facts())).isEqualTo("MARK8.BIN");
+    Seen seen = new Seen();
+    seen.way = Way.FIRMWARE_SCREEN;
+    assertThat(Gate.wantedName(seen.facts())).isEqualTo("mark8-210.bin");
   }
 }
