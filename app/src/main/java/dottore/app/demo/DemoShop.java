@@ -209,6 +209,13 @@ class DemoShop implements SmartLifecycle {
       book.record(claim, book.open(claim).lastSeq(), List.of(line(step)), TECHNICIAN, now);
       now = now.plus(Duration.ofMinutes(pace));
     }
+    if (story.firmware() != null) {
+      book.log(
+          claim,
+          TECHNICIAN,
+          new NewLine(Line.Kind.FIRMWARE, "Board and gate looked at", story.firmware()),
+          now);
+    }
     if (story.clock() != null) {
       Clock clock = story.clock();
       side.startClock(
@@ -217,13 +224,6 @@ class DemoShop implements SmartLifecycle {
           Duration.ofMinutes(clock.minutes()),
           TECHNICIAN,
           shop.now().minus(Duration.ofMinutes(clock.ago())));
-    }
-    if (story.firmware() != null) {
-      book.log(
-          claim,
-          TECHNICIAN,
-          new NewLine(Line.Kind.FIRMWARE, "Board and gate looked at", story.firmware()),
-          now);
     }
     if (story.flashingFor() != null) {
       flash(claim, Duration.ofMinutes(story.flashingFor()));

@@ -21,7 +21,7 @@ import java.util.Optional;
 /** Plans the update of one board on one ticket. */
 public final class UpdatePlanner {
   /** Below this a suspect names no reason to write firmware; a judgement. */
-  static final double SUSPICION = 0.05;
+  static final double SUSPICION = 0.1;
 
   /**
    * What is known of the machine.

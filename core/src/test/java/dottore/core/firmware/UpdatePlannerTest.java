@@ -120,7 +120,7 @@ class UpdatePlannerTest {
             false,
             true,
             Reach.FIRMWARE,
-            Map.of("firmware-bug", new Suspicion("known fault", Odds.of(0.04))));
+            Map.of("firmware-bug", new Suspicion("known fault", Odds.of(0.09))));
     assertThat(UpdatePlanner.plan(Boards.MARK, at, REASON).decision()).isEqualTo(Decision.LEAVE);
   }
 
