@@ -6,6 +6,7 @@ import dottore.app.firmware.Rows.Place;
 import dottore.app.firmware.Rows.Sheet;
 import dottore.app.firmware.Rows.Wall;
 import dottore.app.shop.Shop;
+import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.OpenSheet;
 import dottore.app.ticket.PhotoBook;
@@ -272,6 +273,7 @@ class DeskPage {
         Arrays.stream(PasswordRoad.Proof.values())
             .map(p -> new Choice(p.id(), p.words(), false))
             .toList());
+    model.addAttribute("proofEntry", desk.proof().map(Line::seq).orElse(0));
     model.addAttribute(
         "proof", desk.proof().map(l -> l.text() + ", " + shop.times().moment(l.at())).orElse(""));
     model.addAttribute("cell", desk.coinCell());

@@ -113,6 +113,7 @@ final class DeskView {
   /** All versions in a row, with the writes as arcs above it. */
   private static Ladder ladder(BoardRecord board, UpdatePlan plan, Desk desk) {
     VersionScheme scheme = board.scheme();
+    List<Release> hops = plan.decision().go() ? plan.hops() : List.of();
     List<Rung> rungs = new ArrayList<>();
     int at = -1;
     int security = 0;
@@ -124,7 +125,7 @@ final class DeskView {
       String role =
           now
               ? "now"
-              : plan.hops().contains(r)
+              : hops.contains(r)
                   ? plan.target().filter(r::equals).isPresent() ? "target" : "hop"
                   : scheme.unfinished(r.version()) ? "trial" : "other";
       rungs.add(new Rung(x, r.version(), r.date().toString(), role, r.security() > security));
@@ -132,7 +133,7 @@ final class DeskView {
     }
     List<Arc> arcs = new ArrayList<>();
     int from = at < 0 ? LEFT - APART / 2 : at;
-    for (Release hop : plan.hops()) {
+    for (Release hop : hops) {
       int to = rungs.get(board.releases().indexOf(hop)).x();
       arcs.add(new Arc(from, to, 34 - Math.min(20, Math.abs(to - from) / 14)));
       from = to;

@@ -3,6 +3,7 @@ package dottore.app.firmware;
 import dottore.app.shop.NotThere;
 import dottore.app.shop.PlainText;
 import dottore.app.shop.Uploads;
+import dottore.app.ticket.Line;
 import dottore.app.ticket.PhotoBook;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
@@ -196,6 +197,23 @@ class FirmwareController {
     } catch (IllegalArgumentException unknown) {
       throw new NotThere("There is no such setting.");
     }
+  }
+
+  @PostMapping("/again")
+  String again(@PathVariable String claim, @RequestParam String setting, Principal who) {
+    try {
+      work.again(claim, Setting.of(setting), who.getName());
+    } catch (IllegalArgumentException unknown) {
+      throw new NotThere("There is no such setting.");
+    }
+    return to(claim, "settings");
+  }
+
+  /** A proof that was recorded by mistake closes the road again. */
+  @PostMapping("/proof/withdraw")
+  String withdraw(@PathVariable String claim, @RequestParam int entry, Principal who) {
+    book.withdraw(claim, entry, Line.Kind.PROOF, who.getName());
+    return to(claim, "password");
   }
 
   @PostMapping("/proof")

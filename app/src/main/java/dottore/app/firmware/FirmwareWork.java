@@ -322,6 +322,23 @@ class FirmwareWork {
         });
   }
 
+  /** A setting goes back once more, as if nothing had been said of it yet. */
+  void again(String claim, Setting setting, String who) {
+    book.log(
+        claim,
+        who,
+        file ->
+            Optional.ofNullable(desk(file).noted().get(setting))
+                .map(
+                    value ->
+                        new NewLine(
+                            Line.Kind.SETTING,
+                            "Once more: " + setting.words() + ", " + value,
+                            Map.of("setting", setting.id(), "value", value)))
+                .stream()
+                .toList());
+  }
+
   /** Records that ownership was proved. */
   void prove(String claim, PasswordRoad.Proof proof, String shown, String who) {
     book.log(

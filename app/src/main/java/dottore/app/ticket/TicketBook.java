@@ -268,6 +268,24 @@ public class TicketBook {
     }
   }
 
+  /**
+   * Takes a line back that is no answer: it no longer counts.
+   *
+   * @throws NotThere if no line of this kind has the number, or it was taken back already
+   */
+  @Transactional
+  public void withdraw(String claim, int entry, Line.Kind kind, String who) {
+    Ticket ticket = pen.holdOpen(claim);
+    TicketFile file = files(List.of(ticket)).get(0);
+    Line line =
+        file.log().stream()
+            .filter(l -> l.seq() == entry && l.kind() == kind)
+            .filter(l -> !file.takenBack().contains(l.seq()))
+            .findFirst()
+            .orElseThrow(() -> new NotThere("That no longer counts; nothing was changed."));
+    pen.takeBack(ticket, line, who, shop.now());
+  }
+
   /** Puts another answer in the place of an earlier one. */
   @Transactional
   public void correct(String claim, int entry, String outcome, String who) {

@@ -165,11 +165,13 @@ class TicketBundlesTest {
   @Test
   void whatTheFirmwareDeskCouldNotReadIsRefused() throws Exception {
     String claim = aTicket();
-    write(
+    book.log(
         claim,
+        "runa",
         new NewLine(
             Line.Kind.FIRMWARE, "Firmware: battery 80 %", Map.of("battery", "80", "mains", "yes")));
-    write(claim, new NewLine(Line.Kind.SETTING, "Setting", Map.of("setting", "boot-mode")));
+    book.log(
+        claim, "runa", new NewLine(Line.Kind.SETTING, "Setting", Map.of("setting", "boot-mode")));
     String good = new String(bytes(bundles.write(book.open(claim))), StandardCharsets.UTF_8);
     bundles.read(good.getBytes(StandardCharsets.UTF_8), "ivo");
     Map.of(

@@ -162,6 +162,7 @@ class FirmwareJourneyTest extends Journey {
     page.waitForURL("**/find");
     answer(claim, "how-far", "works");
     assertThat(page.locator("main")).containsText("Nothing left to check");
+    answer(claim, "memory-speed-shown", "below");
 
     // The profile is the one change afterwards, and it is tested again.
     page.navigate(desk(claim, "settings"));
@@ -173,6 +174,7 @@ class FirmwareJourneyTest extends Journey {
     page.navigate("/tickets/" + claim + "/hand-back");
     assertThat(page.locator("main")).containsText("Not checked again: See how far it gets");
     answer(claim, "how-far", "works");
+    answer(claim, "memory-speed-shown", "rated");
     page.navigate("/tickets/" + claim + "/hand-back");
     assertThat(page.locator("main h2").first()).hasText("Ready to hand back");
   }
@@ -218,6 +220,10 @@ class FirmwareJourneyTest extends Journey {
     page.locator("[name=shown]").fill("invoice 4471 of 2014, L. Ashgrove");
     send(button("I looked at it"));
     assertThat(page.locator("main h2").first()).containsText("By the password jumper");
+    send(button("Recorded by mistake"));
+    assertThat(page.locator("main h2").first()).containsText("Closed until ownership is proved");
+    page.locator("[name=shown]").fill("invoice 4471 of 2014, L. Ashgrove");
+    send(button("I looked at it"));
     page.locator("[name=cell-volts]").fill("24 V");
     send(button("Judge"));
     assertThat(page.locator("[role=alert]").first()).containsText("0 to 3.6 V");
@@ -331,6 +337,9 @@ class FirmwareJourneyTest extends Journey {
     assertThat(page.locator(".turns .now")).containsText("Drive-controller mode: direct (AHCI)");
     isAccessible();
     send(button("Set, saved, it still starts"));
+    assertThat(page.locator(".turns .now")).containsText("Memory profile: profile 1");
+    send(button("It fails with"));
+    send(page.getByLabel("Once more: Memory profile"));
     assertThat(page.locator(".turns .now")).containsText("Memory profile: profile 1");
     send(button("It fails with"));
     assertThat(page.locator(".note")).containsText("Fails with: Memory profile");

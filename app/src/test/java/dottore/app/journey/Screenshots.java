@@ -53,7 +53,11 @@ class Screenshots extends Journey {
     page.locator("button:has-text('It ended by itself')").click();
     page.locator(".run .donext").waitFor();
     take(page, "run-sheet");
-    take(mirel + "/fix/firmware/update", "firmware");
+    page.navigate(mirel + "/fix/firmware/update");
+    page.locator("[name=wanted]").fill("K12");
+    page.locator("button:has-text('Plan')").click();
+    page.locator("#gate-title").waitFor();
+    take(page, "firmware");
     page.navigate(mirel + "/fix/firmware/settings");
     for (String seen : List.of("direct (AHCI)", "new way (UEFI)", "profile 1", "quiet")) {
       page.getByLabel(seen).check();

@@ -11,6 +11,7 @@ import dottore.core.runsheet.SheetStep.Making;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 
 /** The run sheets of work on firmware. */
@@ -166,12 +167,6 @@ public final class FirmwareSheets {
     if (noted) {
       steps.add(noted());
     }
-    Loan jumper =
-        new Loan(
-            "clear jumper as it was",
-            "Which pins is it on now?",
-            way.before().orElse(""),
-            Set.of());
     if (way.depth().opensTheCase()) {
       steps.add(opening(kind));
     } else if (way != ResetWay.SCREEN) {
@@ -185,18 +180,19 @@ public final class FirmwareSheets {
     if (way == ResetWay.COIN_CELL) {
       clear.minding(CELL);
     }
-    if (way == ResetWay.JUMPER) {
-      clear.borrowing(jumper);
-    }
+    Optional<Loan> loan = way.moves();
+    loan.ifPresent(clear::borrowing);
     steps.add(clear);
-    if (way == ResetWay.JUMPER) {
-      steps.add(
-          SheetStep.of("jumper-back", "Jumper back where it was", "")
-              .at(Depth.COVER_OFF)
-              .showing(Drawing.JUMPER)
-              .returning(jumper)
-              .needed());
-    }
+    loan.ifPresent(
+        moved -> {
+          Making back =
+              SheetStep.of("back", "Back where it was", moved.what() + ": " + moved.guess())
+                  .at(Depth.COVER_OFF)
+                  .returning(moved)
+                  .needed();
+          way.drawing().ifPresent(back::showing);
+          steps.add(back);
+        });
     steps.add(train("train"));
     steps.add(settingsBack(noted));
     return RunSheet.inLine(RESET, "Clear the settings " + way.words(), steps);

@@ -2,9 +2,13 @@ package dottore.core.firmware;
 
 import dottore.core.casebook.Depth;
 import dottore.core.casebook.Drawing;
+import dottore.core.runsheet.Loan;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.jspecify.annotations.Nullable;
 
 /** Ways to put firmware settings back to factory values. */
 public enum ResetWay {
@@ -34,7 +38,7 @@ public enum ResetWay {
       ""),
   JUMPER(
       "by the clear jumper",
-      "Move the jumper to the other pair for ten seconds, then back. The board's print or manual"
+      "Move the jumper to the other pair for ten seconds. The board's print or manual"
           + " names it.",
       5,
       0,
@@ -43,7 +47,7 @@ public enum ResetWay {
       "pins 1-2"),
   COIN_CELL(
       "by taking the coin cell out",
-      "Cell out for ten minutes with the mains off, then back in, plus side up.",
+      "Cell out, and wait ten minutes with the mains off.",
       5,
       10,
       Depth.COVER_OFF,
@@ -63,7 +67,7 @@ public enum ResetWay {
   private final double hands;
   private final double waiting;
   private final Depth depth;
-  private final @org.jspecify.annotations.Nullable Drawing drawing;
+  private final @Nullable Drawing drawing;
   private final String before;
 
   ResetWay(
@@ -72,7 +76,7 @@ public enum ResetWay {
       double hands,
       double waiting,
       Depth depth,
-      @org.jspecify.annotations.Nullable Drawing drawing,
+      @Nullable Drawing drawing,
       String before) {
     this.words = words;
     this.how = how;
@@ -112,9 +116,17 @@ public enum ResetWay {
     return Optional.ofNullable(drawing);
   }
 
-  /** What is moved and must go back, as it sits before; empty if nothing is. */
-  public Optional<String> before() {
-    return before.isEmpty() ? Optional.empty() : Optional.of(before);
+  /** What is moved and must go back where it was. */
+  public Optional<Loan> moves() {
+    return switch (this) {
+      case JUMPER -> Optional.of(loan("clear jumper", "Which pins is it on now?"));
+      case COIN_CELL -> Optional.of(loan("coin cell", "How does it lie now?"));
+      default -> Optional.empty();
+    };
+  }
+
+  private Loan loan(String what, String question) {
+    return new Loan(what, question, before, Set.of());
   }
 
   /**
@@ -124,9 +136,7 @@ public enum ResetWay {
    * @param mayOpen whether the cover may come off
    */
   public static List<ResetWay> of(BoardFamily family, boolean screen, boolean mayOpen) {
-    return java.util.stream.Stream.concat(
-            screen ? java.util.stream.Stream.of(SCREEN) : java.util.stream.Stream.empty(),
-            family.resets().stream())
+    return Stream.concat(screen ? Stream.of(SCREEN) : Stream.empty(), family.resets().stream())
         .filter(way -> mayOpen || !way.depth.opensTheCase())
         .toList();
   }

@@ -115,9 +115,16 @@ public final class UpdatePlanner {
       }
     }
     if (why.isEmpty()) {
-      why.add(stands.get(0).because());
+      why.add(
+          decision == Decision.UPDATE
+              ? "Asked for: " + to.version()
+              : capital(stands.get(0).because()));
     }
     return new UpdatePlan(decision, why, stands, target, hops, named, ways(), tooOld());
+  }
+
+  private static String capital(String words) {
+    return Character.toUpperCase(words.charAt(0)) + words.substring(1);
   }
 
   private UpdatePlan only(Decision decision, String why) {
@@ -219,7 +226,9 @@ public final class UpdatePlanner {
         because =
             at.newBuild()
                 ? "the system is on it already, and no reason is named"
-                : "no reason is named; a stable machine is left alone";
+                : at.reach() == Reach.DESKTOP
+                    ? "no reason is named; a machine that runs is left alone"
+                    : "no reason is named: none of the maker's notes fits what is suspected";
       }
       Stand stand = new Stand(position, updates, because);
       stands.add(position.equals(followed) ? 0 : stands.size(), stand);

@@ -112,6 +112,16 @@ class FirmwareSheetsTest {
     assertThat(sheet.step("jumper-back").orElseThrow().must()).isTrue();
   }
 
+  @ParameterizedTest
+  @CsvSource({"JUMPER, pins 1-2", "COIN_CELL, 'in its holder, plus side up'"})
+  void whatAResetMovesGoesBackBeforeTheStart(ResetWay way, String before) {
+    RunSheet sheet = FirmwareSheets.reset(way, MachineKind.TOWER, false);
+    assertThat(sheet.step("clear").orElseThrow().borrows().orElseThrow().guess()).isEqualTo(before);
+    List<String> ids = sheet.steps().stream().map(SheetStep::id).toList();
+    assertThat(ids.indexOf("back")).isLessThan(ids.indexOf("train"));
+    assertThat(sheet.step("back").orElseThrow().must()).isTrue();
+  }
+
   @ParameterizedTest(name = "{0} V, message {1}, clock {2}: {3}")
   @CsvSource(
       nullValues = "-",
