@@ -1,6 +1,7 @@
 package dottore.app.firmware;
 
 import dottore.app.firmware.Rows.Choice;
+import dottore.app.firmware.Rows.Past;
 import dottore.app.firmware.Rows.PhotoRow;
 import dottore.app.firmware.Rows.Place;
 import dottore.app.firmware.Rows.Sheet;
@@ -146,7 +147,8 @@ class DeskPage {
     page.fill(model, file, "fix");
     Desk desk = work.desk(file);
     BoardFamily family = desk.family(catalog);
-    List<OpenSheet> open = runs.open(file);
+    List<OpenSheet> all = runs.all(file);
+    List<OpenSheet> open = all.stream().filter(OpenSheet::open).toList();
     model.addAttribute("faults", faults);
     model.addAttribute("deskPage", place);
     model.addAttribute("deskPages", places(place, desk, file));
@@ -154,9 +156,15 @@ class DeskPage {
     model.addAttribute("family", family.words());
     model.addAttribute("open", file.open());
     model.addAttribute("sheets", open.stream().map(s -> sheet(desk, s)).toList());
+    model.addAttribute(
+        "past",
+        all.stream()
+            .filter(sheet -> !sheet.open())
+            .map(s -> new Past(s.id(), s.sheet().title(), shop.times().brief(s.startedAt())))
+            .toList());
     model.addAttribute("mayBegin", file.open() && open.isEmpty());
     switch (place) {
-      case "settings" -> settings(desk, family, file, model);
+      case "settings" -> settings(desk, family, file, FirmwareRuns.cleared(all), model);
       case "reset" -> reset(desk, family, file, model);
       case "password" -> password(desk, model);
       case "upgrade" -> upgrade(desk, model);
@@ -237,11 +245,12 @@ class DeskPage {
         .toList();
   }
 
-  private void settings(Desk desk, BoardFamily family, TicketFile file, Model model) {
+  private void settings(
+      Desk desk, BoardFamily family, TicketFile file, boolean cleared, Model model) {
     model.addAttribute("settings", DeskView.settings(desk, family));
     ReEntry entry = desk.reEntry();
     model.addAttribute("turns", DeskView.turns(entry));
-    model.addAttribute("cleared", owesSettings(file) || runs.cleared(file));
+    model.addAttribute("cleared", owesSettings(file) || cleared);
     model.addAttribute("culprits", entry.culprits().stream().map(Setting::words).toList());
     model.addAttribute("unstable", desk.unstable());
     model.addAttribute(

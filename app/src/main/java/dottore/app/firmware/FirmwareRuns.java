@@ -58,9 +58,14 @@ public class FirmwareRuns {
     return sheets.of(file).stream().filter(OpenSheet::open).toList();
   }
 
-  /** Whether something on this ticket put the settings back to factory values. */
-  boolean cleared(TicketFile file) {
-    return sheets.of(file).stream()
+  /** All run sheets of a ticket. */
+  List<OpenSheet> all(TicketFile file) {
+    return sheets.of(file);
+  }
+
+  /** Whether one of them put the settings back to factory values. */
+  static boolean cleared(List<OpenSheet> sheets) {
+    return sheets.stream()
         .anyMatch(
             sheet -> sheet.lines().keySet().stream().anyMatch(Set.of("write", "clear")::contains));
   }

@@ -67,6 +67,9 @@ final class Rows {
       boolean asksResult,
       List<Choice> rescues) {}
 
+  /** A run sheet that is over. */
+  record Past(String id, String title, String when) {}
+
   record SettingRow(
       String id,
       String words,

@@ -183,7 +183,7 @@ class TodayController {
       effort = "";
     } else if (running.isPresent() && group == Group.HANDS) {
       group = Group.WAITING;
-      next = running.get().label();
+      next = (running.get().guard().isPresent() ? "Do not touch: " : "") + running.get().label();
       effort = "";
     }
     Times times = shop.times();

@@ -273,6 +273,20 @@ class FirmwareJourneyTest extends Journey {
   }
 
   @Test
+  void aLaptopsForgottenPasswordIsTheMakersAndTheTicketWaits() {
+    signIn("runa", RUNA);
+    String claim = takeInA("laptop", "Salome Wickham", "", "wants a password", "locked", "moved");
+    page.navigate(desk(claim, "password"));
+    page.locator("[name=shown]").fill("registration shown on her telephone");
+    send(button("I looked at it"));
+    assertThat(page.locator("main h2").first()).containsText("To the maker's service");
+    assertThat(post(claim, "begin/password", Optional.empty())).contains("To the maker");
+    send(button("It waits for the maker"));
+    page.navigate("/today");
+    assertThat(page.locator("main")).containsText("at the maker's service, forgotten password");
+  }
+
+  @Test
   void anUpdateThatBrokeOffTakesTheRoadBack() {
     String claim = stuckAtProcessorLight("Maude Quintrell");
     everythingGreen();

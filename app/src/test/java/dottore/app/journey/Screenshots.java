@@ -14,6 +14,7 @@ class Screenshots extends Journey {
   private static final Path FOLDER = Path.of("..", "docs", "screenshots");
 
   private void take(Page of, String name) {
+    of.evaluate("() => window.scrollTo(0, 0)");
     of.waitForFunction("() => document.fonts.ready.then(() => true)");
     of.screenshot(new Page.ScreenshotOptions().setPath(FOLDER.resolve(name + ".png")));
   }
@@ -53,11 +54,11 @@ class Screenshots extends Journey {
     page.locator("button:has-text('It ended by itself')").click();
     page.locator(".run .donext").waitFor();
     take(page, "run-sheet");
-    page.navigate(mirel + "/fix/firmware/update");
-    page.locator("[name=wanted]").fill("K12");
-    page.locator("button:has-text('Plan')").click();
-    page.locator("#gate-title").waitFor();
-    take(page, "firmware");
+    page.getByText("Set this run sheet aside").click();
+    page.locator("details[open] [name=reason]").last().fill("shown once more");
+    page.locator("button:has-text('Set it aside')").click();
+    page.locator(".note").waitFor();
+    take(ilse + "/fix/firmware/update", "firmware");
     page.navigate(mirel + "/fix/firmware/settings");
     for (String seen : List.of("direct (AHCI)", "new way (UEFI)", "profile 1", "quiet")) {
       page.getByLabel(seen).check();

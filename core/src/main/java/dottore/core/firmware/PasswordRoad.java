@@ -67,6 +67,15 @@ public enum PasswordRoad {
     return todo;
   }
 
+  /** What the machine waits for on this road; empty if it is worked on here. */
+  public String waits() {
+    return switch (this) {
+      case MAKER -> "at the maker's service, forgotten password";
+      case ADMINISTRATOR -> "the lock is lifted by the organization's administrator";
+      default -> "";
+    };
+  }
+
   /** Whether work may start on this bench. */
   public boolean open() {
     return this == JUMPER;

@@ -7,6 +7,7 @@ import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Need;
 import dottore.core.casebook.Station;
+import dottore.core.casebook.Touched;
 import java.util.List;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -62,6 +63,40 @@ class DiagnosisTest {
     assertThat(view.branches().stream().mapToDouble(b -> b.odds().value()).sum())
         .isCloseTo(1, org.assertj.core.data.Offset.offset(1e-9));
     assertThat(view.why()).contains("Module not fully seated").contains("min");
+  }
+
+  private static List<String> owedAfter(Set<Touched> touched) {
+    Assessment assessment =
+        DIAGNOSIS.assess(
+            tower(
+                seen("how-far", "memory"),
+                tried("reseat-memory", Event.Result.WORKS),
+                seen("how-far", "works"),
+                new Event.Changed(0, touched)));
+    return ((Verdict.Works) assessment.verdict()).owed();
+  }
+
+  @Test
+  void whatGoesBackMakesTheProofOldUnlessItTouchesNothing() {
+    assertThat(owedAfter(Set.of())).isEmpty();
+    assertThat(owedAfter(Set.of(Touched.MEMORY_SEATING))).containsExactly("how-far");
+    assertThat(owedAfter(Set.of(Touched.CABLES))).containsExactly("how-far");
+  }
+
+  @Test
+  void aChangeBesideTheStepsMakesReadingsStale() {
+    Event[] before = {seen("how-far", "memory"), seen("single-module-start", "starts")};
+    assertThat(DIAGNOSIS.assess(tower(before)).candidates())
+        .extracting(Candidate::id)
+        .doesNotContain("single-module-start");
+    assertThat(
+            DIAGNOSIS
+                .assess(
+                    tower(
+                        before[0], before[1], new Event.Changed(0, Set.of(Touched.MEMORY_SEATING))))
+                .candidates())
+        .extracting(Candidate::id)
+        .contains("single-module-start");
   }
 
   @Test
