@@ -14,6 +14,7 @@ import dottore.app.ticket.PhotoBook;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketPage;
+import dottore.core.casebook.Mark;
 import dottore.core.casebook.Stage.Reach;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.firmware.BoardFamily;
@@ -162,7 +163,9 @@ class DeskPage {
             .filter(sheet -> !sheet.open())
             .map(s -> new Past(s.id(), s.sheet().title(), shop.times().brief(s.startedAt())))
             .toList());
-    model.addAttribute("mayBegin", file.open() && open.isEmpty());
+    List<String> stops = book.assess(file).stops().stream().map(Mark::words).sorted().toList();
+    model.addAttribute("stops", stops);
+    model.addAttribute("mayBegin", file.open() && open.isEmpty() && stops.isEmpty());
     switch (place) {
       case "settings" -> settings(desk, family, file, FirmwareRuns.cleared(all), model);
       case "reset" -> reset(desk, family, file, model);
@@ -200,7 +203,8 @@ class DeskPage {
     List<Choice> rescues = new ArrayList<>();
     if (dead) {
       Set<Rescue> has = desk.board(catalog).map(BoardRecord::rescues).orElse(Set.of());
-      FailureRoad.of(has, Symptom.DEAD)
+      FailureRoad.of(has, Symptom.DEAD).stream()
+          .filter(r -> desk.file().mayOpen() || !r.opensTheCase())
           .forEach(r -> rescues.add(new Choice(r.id(), r.words(), rescues.isEmpty())));
     }
     boolean toMaker = s.about().getOrDefault("rescue", "").equals(Rescue.MAKER.id());
@@ -236,6 +240,7 @@ class DeskPage {
     model.addAttribute(
         "says", plan.flatMap(p -> work.versionReading(desk, p)).map(NewLine::text).orElse(""));
     Optional<Gate.Facts> facts = plan.flatMap(p -> work.gate(desk, p));
+    model.addAttribute("howFar", desk.howFarKnown());
     model.addAttribute("gate", facts.map(DeskView::gate).orElse(null));
   }
 

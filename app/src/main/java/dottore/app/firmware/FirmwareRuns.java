@@ -7,6 +7,8 @@ import dottore.app.ticket.OpenSheet;
 import dottore.app.ticket.SheetBook;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Need;
 import dottore.core.casebook.Repair;
 import dottore.core.diagnosis.Event;
 import dottore.core.firmware.BoardRecord;
@@ -131,6 +133,9 @@ public class FirmwareRuns {
 
   private TicketFile free(String claim) {
     TicketFile file = book.open(claim);
+    for (Mark stop : book.assess(file).stops()) {
+      throw new NotYet(stop.words() + ": the normal road stops here. Find says what to do.");
+    }
     List<OpenSheet> open = open(file);
     if (!open.isEmpty()) {
       throw new NotYet(
@@ -167,6 +172,9 @@ public class FirmwareRuns {
     PasswordRoad road = work.road(desk);
     if (!road.open()) {
       throw new NotYet(road.words() + ". " + road.todo());
+    }
+    if (!desk.file().mayOpen()) {
+      throw new NotYet("The jumper lies inside, and " + Need.COVER.missing() + ".");
     }
     RunSheet sheet = FirmwareSheets.password(desk.file().machine().kind(), desk.coinCell());
     String cell = desk.coinCell().verdict().replace() ? "yes" : "no";

@@ -287,6 +287,18 @@ class FirmwareJourneyTest extends Journey {
   }
 
   @Test
+  void whereADangerStopsTheRoadNoWorkBegins() {
+    signIn("runa", RUNA);
+    String claim =
+        takeIn("Perpetua Noll", "", "tea in it, forgot the password", "locked", "marks=liquid");
+    page.navigate(desk(claim, "reset"));
+    assertThat(page.locator("[role=alert]").first()).containsText("the normal road stops here");
+    assertThat(button("Begin the run sheet")).hasCount(0);
+    String refused = post(claim, "begin/reset", Optional.of("pins"));
+    assertThat(refused).contains("the normal road stops here. Find says what to do");
+  }
+
+  @Test
   void anUpdateThatBrokeOffTakesTheRoadBack() {
     String claim = stuckAtProcessorLight("Maude Quintrell");
     everythingGreen();

@@ -29,6 +29,11 @@ public enum Rescue {
     return reason;
   }
 
+  /** Whether the cover must come off for it. */
+  public boolean opensTheCase() {
+    return this == SECOND_CHIP || this == RECOVERY_JUMPER;
+  }
+
   /**
    * @throws IllegalArgumentException if no road has this id
    */
