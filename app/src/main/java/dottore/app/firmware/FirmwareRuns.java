@@ -17,6 +17,7 @@ import dottore.core.firmware.FirmwareSheets;
 import dottore.core.firmware.Gate;
 import dottore.core.firmware.MakersCatalog;
 import dottore.core.firmware.PasswordRoad;
+import dottore.core.firmware.RecoverySheets;
 import dottore.core.firmware.Release;
 import dottore.core.firmware.Rescue;
 import dottore.core.firmware.ResetWay;
@@ -27,6 +28,7 @@ import dottore.core.firmware.Way;
 import dottore.core.runsheet.RunSheet;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -196,7 +198,7 @@ public class FirmwareRuns {
     open(file).forEach(s -> sheets.conclude(claim, s.id(), "goes on by " + rescue.words(), who));
     return sheets.begin(
         claim,
-        FirmwareSheets.recovery(rescue, board, release),
+        RecoverySheets.by(rescue, board, release),
         about("version", release.version(), "rescue", rescue.id()),
         who);
   }
@@ -272,20 +274,12 @@ public class FirmwareRuns {
                     claim, file.lastSeq(), List.of(NewLine.reading(check, "broken-off")), who));
   }
 
-  /** The repair that a sheet carried out, by its kind and way. */
-  Optional<Repair> repair(OpenSheet sheet) {
-    String id =
-        switch (sheet.sheet().kind()) {
-          case FirmwareSheets.UPDATE ->
-              sheet.about().getOrDefault("way", "").equals(Way.FLASH_PORT.id())
-                  ? "flash-without-cpu"
-                  : "other-firmware-version";
-          case FirmwareSheets.RESET -> "clear-and-reenter";
-          case FirmwareSheets.PASSWORD -> "clear-password-by-owner";
-          case FirmwareSheets.RECOVERY -> "recover-firmware";
-          default -> "";
-        };
-    return book.casebook().repair(id);
+  private Optional<Repair> repair(OpenSheet sheet) {
+    Optional<Way> way =
+        Arrays.stream(Way.values())
+            .filter(w -> w.id().equals(sheet.about().get("way")))
+            .findFirst();
+    return FirmwareSheets.repair(sheet.sheet().kind(), way).flatMap(book.casebook()::repair);
   }
 
   /** Says what the machine does after the work; that is a repair tried, and the sheet is over. */

@@ -6,7 +6,6 @@ import dottore.app.ticket.Passports;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketSide;
-import dottore.core.casebook.Check;
 import dottore.core.casebook.School;
 import dottore.core.casebook.Touched;
 import dottore.core.diagnosis.Assessment;
@@ -25,6 +24,7 @@ import dottore.core.firmware.UpdatePlanner.Situation;
 import dottore.core.firmware.UpdatePlanner.Suspicion;
 import dottore.core.firmware.Way;
 import dottore.core.machine.Stick;
+import dottore.core.reading.Answer;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -39,8 +39,6 @@ import org.springframework.transaction.annotation.Transactional;
  */
 @Service
 class FirmwareWork {
-  private static final String VERSION = "version-shown";
-
   private final TicketBook book;
   private final TicketSide side;
   private final MakersCatalog catalog;
@@ -100,13 +98,15 @@ class FirmwareWork {
     if (desk.find("now").isEmpty()) {
       return Optional.empty();
     }
-    String outcome = plan.tooOld() ? "old" : plan.named().isEmpty() ? "fits" : "noted";
+    Answer says = plan.evidence();
     boolean stands =
         desk.file().answers().stream()
-            .anyMatch(l -> l.get("check").equals(VERSION) && l.get("outcome").equals(outcome));
+            .anyMatch(
+                l ->
+                    l.get("check").equals(says.check()) && l.get("outcome").equals(says.outcome()));
     return stands
         ? Optional.empty()
-        : book.casebook().check(VERSION).map(check -> NewLine.reading(check, outcome));
+        : book.casebook().check(says.check()).map(check -> NewLine.reading(check, says.outcome()));
   }
 
   /** Records what the plan says about the version as evidence. */
@@ -273,7 +273,9 @@ class FirmwareWork {
                     Map.of("one-by-one", "yes")));
           }
           if (turn.get().alone()) {
-            evidence(together.get(0), result).ifPresent(readings::add);
+            ReEntry.evidence(together.get(0), result)
+                .flatMap(this::reading)
+                .ifPresent(readings::add);
           }
           done.add(desk.reEntry().turns().size() == 1);
           return together.stream().map(setting -> backLine(desk, setting, result)).toList();
@@ -300,26 +302,15 @@ class FirmwareWork {
         Map.of("setting", setting.id(), "result", result.name(), "touches", Touched.SETTINGS.id()));
   }
 
-  /** What one setting that went in alone says about the suspects. */
-  private Optional<NewLine> evidence(Setting setting, Result result) {
-    boolean fails = result == Result.FAILS;
-    return switch (setting) {
-      case MEMORY_PROFILE -> reading("profile-off-run", fails ? "steady" : "same");
-      case OVERCLOCK -> reading("stock-settings-run", fails ? "steady" : "same");
-      case DRIVE_MODE -> fails ? reading("settings-look", "drive-mode") : Optional.empty();
-      case BOOT_MODE -> fails ? reading("settings-look", "boot-mode") : Optional.empty();
-      case BOOT_ORDER -> fails ? reading("settings-look", "order") : Optional.empty();
-      default -> fails ? reading("settings-look", "several") : Optional.empty();
-    };
-  }
-
-  private Optional<NewLine> reading(String check, String outcome) {
-    Optional<Check> known = book.casebook().check(check);
-    return known.map(
-        c -> {
-          NewLine line = NewLine.reading(c, outcome);
-          return line.with("sheet", "settings").saying(line.text() + " (from putting back)");
-        });
+  private Optional<NewLine> reading(Answer answer) {
+    return book.casebook()
+        .check(answer.check())
+        .map(check -> NewLine.reading(check, answer.outcome()))
+        .map(
+            line ->
+                line.with("sheet", "settings")
+                    .with("read", answer.because())
+                    .saying(line.text() + " (" + answer.because() + ")"));
   }
 
   /** A setting goes back once more, as if nothing had been said of it yet. */

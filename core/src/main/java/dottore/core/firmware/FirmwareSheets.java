@@ -27,13 +27,12 @@ public final class FirmwareSheets {
   /** The put-back entry for settings that were noted. */
   public static final String SETTINGS_OWED = "firmware settings as they were";
 
-  private static final String OPENING =
+  static final String OPENING =
       "Unplug from the wall, hold the power button, strap on or touch bare grounded metal.";
   private static final String CELL =
       "The old cell goes straight into the closed box. Swallowed it is dangerous: call emergency"
           + " services at once.";
-  private static final String NOBODY =
-      "Nobody touches keyboard, mouse, button or cable until it is over.";
+  static final String NOBODY = "Nobody touches keyboard, mouse, button or cable until it is over.";
 
   private static final Loan OTHER_DEVICES =
       new Loan("everything that was plugged in outside", "What was plugged in?", "", Set.of());
@@ -66,6 +65,26 @@ public final class FirmwareSheets {
                 ? "The settings sheet says in which order, and what goes in alone."
                 : "Nothing was noted: go through the settings once.");
     return noted ? step.returning(SETTINGS) : step;
+  }
+
+  /**
+   * The repair of the casebook that a sheet carries out; empty for one that is none.
+   *
+   * @param kind of the sheet
+   * @param way in which it writes, if it does
+   */
+  public static Optional<String> repair(String kind, Optional<Way> way) {
+    return switch (kind) {
+      case UPDATE ->
+          Optional.of(
+              way.filter(w -> w == Way.FLASH_PORT).isPresent()
+                  ? "flash-without-cpu"
+                  : "other-firmware-version");
+      case RESET -> Optional.of("clear-and-reenter");
+      case PASSWORD -> Optional.of("clear-password-by-owner");
+      case RECOVERY -> Optional.of("recover-firmware");
+      default -> Optional.empty();
+    };
   }
 
   /**
@@ -105,7 +124,7 @@ public final class FirmwareSheets {
     return RunSheet.inLine(UPDATE, "Update to " + release.version() + " " + way.words(), steps);
   }
 
-  private static List<Making> write(BoardRecord board, Release release, Way way) {
+  static List<Making> write(BoardRecord board, Release release, Way way) {
     List<Making> steps = new ArrayList<>();
     switch (way) {
       case FLASH_PORT -> {
@@ -198,7 +217,7 @@ public final class FirmwareSheets {
     return RunSheet.inLine(RESET, "Clear the settings " + way.words(), steps);
   }
 
-  private static Making opening(MachineKind kind) {
+  static Making opening(MachineKind kind) {
     return SheetStep.of(
             "off",
             "Power off, unplug, open the cover",
@@ -268,93 +287,7 @@ public final class FirmwareSheets {
     return RunSheet.inLine(PASSWORD, "Forgotten password, by the jumper", steps);
   }
 
-  /** Recovering from an update that broke off. */
-  public static RunSheet recovery(Rescue rescue, BoardRecord board, Release release) {
-    List<Making> steps = new ArrayList<>();
-    switch (rescue) {
-      case SECOND_CHIP -> {
-        Loan chip =
-            new Loan(
-                "chip switch as it was",
-                "Which chip was chosen?",
-                "first chip",
-                Set.of(Touched.FIRMWARE));
-        steps.add(
-            SheetStep.of(
-                    "switch",
-                    "Mains off, switch to the second chip",
-                    "By the switch on the board or the power-button sequence of its manual.")
-                .taking(3, 0)
-                .at(Depth.COVER_OFF)
-                .minding(OPENING)
-                .borrowing(chip));
-        steps.add(train("train-first"));
-        steps.add(
-            SheetStep.of(
-                    "copy",
-                    "Write the first chip anew from the firmware screen",
-                    release.file() + " again, after the gate.")
-                .at(Depth.WRITES_FIRMWARE)
-                .minding(NOBODY)
-                .guarding(Way.FIRMWARE_SCREEN.guard())
-                .needed());
-        steps.add(SheetStep.of("switch-back", "Switch back to the first chip", "").returning(chip));
-      }
-      case FLASH_PORT -> {
-        steps.addAll(write(board, release, Way.FLASH_PORT));
-        return RunSheet.inLine(RECOVERY, "Recover by " + rescue.words(), steps);
-      }
-      case RECOVERY_JUMPER -> {
-        Loan jumper =
-            new Loan(
-                "recovery jumper as it was",
-                "Which pins is it on now?",
-                "pins 1-2",
-                Set.of(Touched.FIRMWARE));
-        steps.add(opening(MachineKind.TOWER));
-        steps.add(
-            SheetStep.of("jumper", "Note where the recovery jumper sits, then move it", "")
-                .taking(2, 0)
-                .at(Depth.COVER_OFF)
-                .showing(Drawing.JUMPER)
-                .borrowing(jumper)
-                .needed());
-        steps.add(
-            SheetStep.of(
-                    "write",
-                    "Stick with " + release.file() + " in, switch on",
-                    "The screen may stay black; the stick's light shows that it is read.")
-                .at(Depth.WRITES_FIRMWARE)
-                .minding(NOBODY)
-                .guarding(Way.FLASH_PORT.guard())
-                .needed());
-        steps.add(
-            SheetStep.of("jumper-back", "Power off, unplug, jumper back where it was", "")
-                .at(Depth.COVER_OFF)
-                .showing(Drawing.JUMPER)
-                .minding(OPENING)
-                .returning(jumper)
-                .needed());
-      }
-      case MAKER -> {
-        steps.add(
-            SheetStep.of(
-                "write-down",
-                "Write down board, revision, both versions and what happened",
-                "It is all on the ticket; print it."));
-        steps.add(
-            SheetStep.of(
-                "send",
-                "Send it to " + board.maker() + "'s service",
-                "Or offer another board: the customer decides with price and days."));
-        return RunSheet.inLine(RECOVERY, "Recover by " + rescue.words(), steps);
-      }
-    }
-    steps.add(train("train"));
-    return RunSheet.inLine(RECOVERY, "Recover by " + rescue.words(), steps);
-  }
-
-  private static Making train(String id) {
+  static Making train(String id) {
     return SheetStep.of(
             id,
             "Start it and wait: memory trains again",

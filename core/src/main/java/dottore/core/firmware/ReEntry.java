@@ -1,6 +1,7 @@
 package dottore.core.firmware;
 
 import dottore.core.firmware.Setting.Rank;
+import dottore.core.reading.Answer;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -59,6 +60,30 @@ public final class ReEntry {
 
   private static <V> Map<Setting, V> copy(Map<Setting, V> map) {
     return map.isEmpty() ? Map.of() : new EnumMap<>(map);
+  }
+
+  /**
+   * What a setting that went back alone says about the suspects, as an answer of the check that
+   * asks the same: with the profile off it ran, with it on it fails, and so on. Empty if it says
+   * nothing.
+   */
+  public static Optional<Answer> evidence(Setting setting, Result result) {
+    boolean fails = result == Result.FAILS;
+    String because = setting.words() + " put back alone";
+    if (setting == Setting.MEMORY_PROFILE) {
+      return Optional.of(new Answer("profile-off-run", fails ? "steady" : "same", because));
+    }
+    if (setting == Setting.OVERCLOCK) {
+      return Optional.of(new Answer("stock-settings-run", fails ? "steady" : "same", because));
+    }
+    String which =
+        switch (setting) {
+          case DRIVE_MODE -> "drive-mode";
+          case BOOT_MODE -> "boot-mode";
+          case BOOT_ORDER -> "order";
+          default -> "several";
+        };
+    return fails ? Optional.of(new Answer("settings-look", which, because)) : Optional.empty();
   }
 
   /** The value that a setting had. */

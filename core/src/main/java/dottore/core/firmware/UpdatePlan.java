@@ -1,6 +1,7 @@
 package dottore.core.firmware;
 
 import dottore.core.casebook.School;
+import dottore.core.reading.Answer;
 import dottore.core.units.Odds;
 import java.util.List;
 import java.util.Optional;
@@ -69,6 +70,12 @@ public record UpdatePlan(
     hops = List.copyOf(hops);
     named = List.copyOf(named);
     ways = List.copyOf(ways);
+  }
+
+  /** What the plan says about the version, as an answer of the check that compares it. */
+  public Answer evidence() {
+    String outcome = tooOld ? "old" : named.isEmpty() ? "fits" : "noted";
+    return new Answer("version-shown", outcome, "compared with the maker's list");
   }
 
   /** The way to go; empty if none is open. */

@@ -3,6 +3,7 @@ package dottore.core.firmware;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Depth;
 import dottore.core.firmware.CoinCell.Verdict;
@@ -42,7 +43,7 @@ class FirmwareSheetsTest {
       }
     }
     for (Rescue rescue : Rescue.values()) {
-      sheets.add(FirmwareSheets.recovery(rescue, Boards.MARK, two));
+      sheets.add(RecoverySheets.by(rescue, Boards.MARK, two));
     }
     for (CoinCell cell : List.of(FLAT, NEW)) {
       sheets.add(FirmwareSheets.password(MachineKind.TOWER, cell));
@@ -110,6 +111,23 @@ class FirmwareSheetsTest {
     assertThat(sheet.step("jumper").orElseThrow().borrows().orElseThrow().guess())
         .isEqualTo("pins 1-2");
     assertThat(sheet.step("jumper-back").orElseThrow().must()).isTrue();
+  }
+
+  @Test
+  void everySheetThatIsARepairIsOneOfTheCasebook() {
+    Casebook casebook = Casebook.shipped();
+    everySheet()
+        .map(RunSheet::kind)
+        .distinct()
+        .filter(kind -> !kind.equals(FirmwareSheets.BLOCKERS))
+        .forEach(
+            kind -> {
+              for (Way way : Way.values()) {
+                String repair = FirmwareSheets.repair(kind, Optional.of(way)).orElseThrow();
+                assertThat(casebook.repair(repair)).as(repair).isPresent();
+              }
+            });
+    assertThat(FirmwareSheets.repair(FirmwareSheets.BLOCKERS, Optional.empty())).isEmpty();
   }
 
   @ParameterizedTest

@@ -2,10 +2,13 @@ package dottore.core.firmware;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
 import dottore.core.firmware.ReEntry.Pace;
 import dottore.core.firmware.ReEntry.Result;
 import dottore.core.firmware.ReEntry.Turn;
 import dottore.core.firmware.Setting.Rank;
+import dottore.core.reading.Answer;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.List;
@@ -95,6 +98,27 @@ class ReEntryTest {
             .turns();
     assertThat(turns).hasSize(2);
     assertThat(turns.get(1).settings()).containsExactly(Setting.FAN_CURVE, Setting.WAKE);
+  }
+
+  @Test
+  void whatGoesBackAloneAnswersChecksOfTheCasebook() {
+    Casebook casebook = Casebook.shipped();
+    for (Setting setting : Setting.values()) {
+      Answer fails = ReEntry.evidence(setting, Result.FAILS).orElseThrow();
+      Check.Outcome outcome = casebook.check(fails.check()).orElseThrow().outcome(fails.outcome());
+      assertThat(outcome.good()).as("%s fails", setting).isFalse();
+      ReEntry.evidence(setting, Result.HOLDS)
+          .ifPresent(
+              holds ->
+                  assertThat(
+                          casebook
+                              .check(holds.check())
+                              .orElseThrow()
+                              .outcome(holds.outcome())
+                              .good())
+                      .isTrue());
+    }
+    assertThat(ReEntry.evidence(Setting.FAN_CURVE, Result.HOLDS)).isEmpty();
   }
 
   @Test

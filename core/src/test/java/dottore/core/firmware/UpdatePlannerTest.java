@@ -77,6 +77,7 @@ class UpdatePlannerTest {
         UpdatePlanner.plan(Boards.MARK, with("1.10", null, Boards.NEW_CPU, Reach.LIGHTS), REASON);
     assertThat(plan.decision()).isEqualTo(Decision.UPDATE);
     assertThat(plan.why().get(0)).isEqualTo("Halden H7 needs 2.00 at least");
+    assertThat(plan.evidence().outcome()).isEqualTo("old");
     assertThat(versions(plan)).containsExactly("1.20", "2.10");
     assertThat(plan.why()).contains("Not in one go: 1.20, then 2.10");
     assertThat(plan.way()).contains(Way.FLASH_PORT);
@@ -109,6 +110,7 @@ class UpdatePlannerTest {
     assertThat(plan.decision()).isEqualTo(Decision.UPDATE);
     assertThat(plan.named()).extracting(n -> n.release().version()).containsExactly("2.10", "2.00");
     assertThat(plan.why().get(0)).contains("known fault, 50 %");
+    assertThat(plan.evidence().outcome()).isEqualTo("noted");
   }
 
   @Test
