@@ -1,6 +1,7 @@
 package dottore.app.firmware;
 
 import dottore.app.shop.NotThere;
+import dottore.app.ticket.SheetBook;
 import dottore.app.ticket.TicketBook;
 import dottore.core.diagnosis.Event;
 import dottore.core.firmware.Rescue;
@@ -48,7 +49,7 @@ class FirmwareRunsController {
   private String begin(String claim, String place, Model model, Begun sheet) {
     try {
       return "redirect:/tickets/" + claim + "/run-sheets/" + sheet.begin();
-    } catch (NotYet notYet) {
+    } catch (NotYet | SheetBook.Refused notYet) {
       return desk.again(claim, place, List.of(String.valueOf(notYet.getMessage())), model);
     }
   }

@@ -2,7 +2,9 @@ package dottore.app.handback;
 
 import dottore.app.paper.Paper;
 import dottore.app.shop.Shop;
+import dottore.app.ticket.OpenSheet;
 import dottore.app.ticket.Owed;
+import dottore.app.ticket.SheetBook;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketPage;
@@ -57,13 +59,16 @@ class HandBackController {
   private final TicketBook book;
   private final TicketPage page;
   private final Sheet sheet;
+  private final SheetBook sheets;
   private final Shop shop;
   private final Paper paper;
 
-  HandBackController(TicketBook book, TicketPage page, Sheet sheet, Shop shop, Paper paper) {
+  HandBackController(
+      TicketBook book, TicketPage page, Sheet sheet, SheetBook sheets, Shop shop, Paper paper) {
     this.book = book;
     this.page = page;
     this.sheet = sheet;
+    this.sheets = sheets;
     this.shop = shop;
     this.paper = paper;
   }
@@ -151,6 +156,27 @@ class HandBackController {
     } else {
       gate.add(new Point(false, "No repair has made it work yet", "Find", base + "/find", 0));
     }
+    file.guarded()
+        .ifPresent(
+            clock ->
+                gate.add(
+                    new Point(
+                        false,
+                        "Still running, do not touch: " + clock.label(),
+                        "Firmware",
+                        base + "/fix/firmware",
+                        0)));
+    sheets.of(file).stream()
+        .filter(OpenSheet::open)
+        .forEach(
+            open ->
+                gate.add(
+                    new Point(
+                        false,
+                        "Run sheet still open: " + open.sheet().title(),
+                        "Run sheet",
+                        base + "/run-sheets/" + open.id(),
+                        0)));
     file.owed()
         .forEach(
             owed ->

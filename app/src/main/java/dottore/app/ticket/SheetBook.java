@@ -54,7 +54,11 @@ public class SheetBook {
     this.shop = shop;
   }
 
-  /** Begins a run sheet; returns its id. */
+  /**
+   * Begins a run sheet; returns its id.
+   *
+   * @throws Refused if one of its kind is open on the ticket
+   */
   @Transactional
   public String begin(String claim, RunSheet sheet, Map<String, String> about, String who) {
     return begin(claim, sheet, about, who, shop.now());
@@ -65,6 +69,13 @@ public class SheetBook {
   public String begin(
       String claim, RunSheet sheet, Map<String, String> about, String who, Instant at) {
     Ticket ticket = pen.holdOpen(claim);
+    of(files(ticket)).stream()
+        .filter(other -> other.open() && other.sheet().kind().equals(sheet.kind()))
+        .findFirst()
+        .ifPresent(
+            other -> {
+              throw new Refused("This run sheet is open already: " + other.sheet().title() + ".");
+            });
     RunSheetRow row = new RunSheetRow();
     row.id = UUID.randomUUID().toString().replace("-", "").substring(0, 16);
     row.ticketId = Objects.requireNonNull(ticket.id);
@@ -108,11 +119,15 @@ public class SheetBook {
     return OpenSheet.of(row, Objects.requireNonNull(row.sheet), file);
   }
 
+  private TicketFile files(Ticket ticket) {
+    return book.files(List.of(ticket)).get(0);
+  }
+
   private record At(Ticket ticket, OpenSheet sheet, SheetStep step) {}
 
   private At at(String claim, String id, String step) {
     Ticket ticket = pen.holdOpen(claim);
-    OpenSheet sheet = open(book.files(List.of(ticket)).get(0), id);
+    OpenSheet sheet = open(files(ticket), id);
     SheetStep found =
         sheet
             .sheet()
@@ -237,7 +252,7 @@ public class SheetBook {
   @Transactional
   public void conclude(String claim, String id, String words, String who) {
     Ticket ticket = pen.holdOpen(claim);
-    OpenSheet sheet = open(book.files(List.of(ticket)).get(0), id);
+    OpenSheet sheet = open(files(ticket), id);
     if (sheet.open()) {
       write(ticket, id, "concluded", sheet.sheet().title() + ": " + words, who, shop.now());
     }
@@ -247,7 +262,7 @@ public class SheetBook {
   @Transactional
   public void setAside(String claim, String id, String reason, String who) {
     Ticket ticket = pen.holdOpen(claim);
-    OpenSheet sheet = open(book.files(List.of(ticket)).get(0), id);
+    OpenSheet sheet = open(files(ticket), id);
     if (reason.isBlank()) {
       throw new Refused("A run sheet is set aside with a reason.");
     }

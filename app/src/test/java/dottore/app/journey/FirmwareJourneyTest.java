@@ -148,6 +148,7 @@ class FirmwareJourneyTest extends FirmwareDesk {
     assertThat(owed).containsText("password jumper in service position, before: pins 2-3");
     page.navigate("/tickets/" + claim + "/hand-back");
     assertThat(page.locator("main")).containsText("Still owed: password jumper in service");
+    assertThat(page.locator("main")).containsText("Run sheet still open: Forgotten password");
     page.navigate("/today");
     assertThat(page.locator("aside.side")).containsText("before: pins 2-3, now: service pins");
 

@@ -185,6 +185,31 @@ class SheetBookTest {
   }
 
   @Test
+  void twoWhoBeginTheSameWorkAtOnceBeginItOnce() throws Exception {
+    String claim = received();
+    ExecutorService hands = Executors.newFixedThreadPool(3);
+    List<Callable<Boolean>> all = new ArrayList<>();
+    for (String who : List.of("ivo", "runa", "pia")) {
+      all.add(
+          () -> {
+            try {
+              sheets.begin(claim, SHEET, Map.of(), who);
+              return true;
+            } catch (SheetBook.Refused refused) {
+              return false;
+            }
+          });
+    }
+    int begun = 0;
+    for (Future<Boolean> done : hands.invokeAll(all)) {
+      begun += done.get() ? 1 : 0;
+    }
+    hands.shutdown();
+    assertThat(begun).isEqualTo(1);
+    assertThat(sheets.of(book.open(claim))).hasSize(1);
+  }
+
+  @Test
   void asideAndConcludedSheetsTakeNothingMore() {
     String claim = received();
     String aside = sheets.begin(claim, SHEET, Map.of(), "runa");
