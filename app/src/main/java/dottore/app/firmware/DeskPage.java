@@ -94,6 +94,12 @@ class DeskPage {
     return show(book.open(claim), has(place) ? place : "update", faults, model);
   }
 
+  /** The same after a form: what was typed and not taken stands in its field. */
+  String again(String claim, String place, FirmwareWork.NotTaken not, Model model) {
+    model.addAttribute("typed", not.typed());
+    return again(claim, place, not.words(), model);
+  }
+
   /** The page that a ticket needs first. */
   String first(TicketFile file) {
     Optional<OpenSheet> open = runs.open(file).stream().findFirst();
@@ -153,7 +159,11 @@ class DeskPage {
     model.addAttribute("faults", faults);
     model.addAttribute("deskPage", place);
     model.addAttribute("deskPages", places(place, desk, file));
-    model.addAttribute("facts", desk.shown());
+    Map<String, String> facts = desk.shown();
+    if (model.getAttribute("typed") instanceof Map<?, ?> typed) {
+      typed.forEach((field, value) -> facts.put(String.valueOf(field), String.valueOf(value)));
+    }
+    model.addAttribute("facts", facts);
     model.addAttribute("family", family.words());
     model.addAttribute("open", file.open());
     model.addAttribute("sheets", open.stream().map(s -> sheet(desk, s)).toList());

@@ -161,10 +161,10 @@ enum FactForm {
    *
    * @param facts new values by name
    * @param clashes what somebody else changed meanwhile to something else
-   * @param faults what cannot be
+   * @param faults what cannot be, by the name of its field
    */
   record Change(
-      Map<String, String> facts, String words, List<String> clashes, List<String> faults) {}
+      Map<String, String> facts, String words, List<String> clashes, Map<String, String> faults) {}
 
   /**
    * Compares what was posted with what was shown and what is known by now: fields that the writer
@@ -174,7 +174,7 @@ enum FactForm {
     Map<String, String> facts = new LinkedHashMap<>();
     List<String> words = new ArrayList<>();
     List<String> clashes = new ArrayList<>();
-    List<String> faults = new ArrayList<>();
+    Map<String, String> faults = new LinkedHashMap<>();
     for (Field field : fields) {
       if (!posted.containsKey("form-" + field.name()) && !posted.containsKey(field.name())) {
         continue;
@@ -187,7 +187,7 @@ enum FactForm {
       }
       String fault = field.fault(value);
       if (!fault.isEmpty()) {
-        faults.add(field.words() + " " + fault + ": " + value);
+        faults.put(field.name(), field.words() + " " + fault + ": " + value);
       } else if (!current.equals(before)) {
         clashes.add(field.said(current) + " (yours: " + field.said(value) + ")");
       } else {

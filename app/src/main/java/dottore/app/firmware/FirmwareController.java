@@ -101,10 +101,10 @@ class FirmwareController {
             .filter(f -> f.name().toLowerCase(Locale.ROOT).equals(form))
             .findFirst()
             .orElseThrow(() -> new NotThere("The firmware desk has no such form."));
-    List<String> refused = work.write(claim, fields, posted, seen, who.getName());
-    return refused.isEmpty()
+    FirmwareWork.NotTaken not = work.write(claim, fields, posted, seen, who.getName());
+    return not.words().isEmpty()
         ? to(claim, DeskPage.has(place) ? place : "update")
-        : desk.again(claim, place, refused, model);
+        : desk.again(claim, place, not, model);
   }
 
   /** What the plan says about the version becomes an answer in Find. */
@@ -153,6 +153,7 @@ class FirmwareController {
       Principal who,
       Model model)
       throws IOException {
+    model.addAttribute("photoNote", note);
     try {
       byte[] bytes = Uploads.bytes(picture, PhotoBook.LARGEST);
       photos.keep(claim, bytes, shortened(note), who.getName());

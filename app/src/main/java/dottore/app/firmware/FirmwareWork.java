@@ -27,6 +27,7 @@ import dottore.core.machine.Stick;
 import dottore.core.reading.Answer;
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -169,21 +170,35 @@ class FirmwareWork {
   // --- what is written ---
 
   /**
+   * What was not taken of a form.
+   *
+   * @param words why, a sentence each
+   * @param typed values at fault by field, so that nothing typed is lost
+   */
+  record NotTaken(List<String> words, Map<String, String> typed) {}
+
+  /**
    * Writes what a form of the desk changes.
    *
    * @return what was not taken: faults, and clashes with what others wrote meanwhile
    */
   @Transactional
-  List<String> write(
-      String claim, FactForm form, Map<String, String> posted, int seen, String who) {
+  NotTaken write(String claim, FactForm form, Map<String, String> posted, int seen, String who) {
     List<String> refused = new ArrayList<>();
+    Map<String, String> typed = new LinkedHashMap<>();
     book.log(
         claim,
         who,
         file -> {
           FactForm.Change change =
               form.change(posted, Desk.of(file, passports.of(file), seen), desk(file));
-          change.faults().forEach(fault -> refused.add("Not kept: " + fault + "."));
+          change
+              .faults()
+              .forEach(
+                  (field, fault) -> {
+                    refused.add("Not kept: " + fault + ".");
+                    typed.put(field, posted.getOrDefault(field, ""));
+                  });
           change
               .clashes()
               .forEach(clash -> refused.add("Somebody wrote meanwhile: " + clash + "."));
@@ -191,7 +206,7 @@ class FirmwareWork {
               ? List.of()
               : List.of(fact("Firmware: " + change.words(), change.facts()));
         });
-    return refused;
+    return new NotTaken(refused, typed);
   }
 
   static NewLine fact(String words, Map<String, String> facts) {

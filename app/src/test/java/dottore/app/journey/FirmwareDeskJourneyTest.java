@@ -113,11 +113,12 @@ class FirmwareDeskJourneyTest extends FirmwareDesk {
     page.navigate(desk(claim, "settings"));
     page.locator("[name=picture]")
         .setInputFiles(new FilePayload("x.png", "image/png", "<svg onload=alert(1)>".getBytes()));
+    page.locator("[name=note]").fill("boot page");
     send(button("Keep it"));
     assertThat(page.locator("[role=alert]").first()).containsText("neither JPEG, PNG nor WebP");
     page.locator("[name=picture]")
         .setInputFiles(new FilePayload("x.png", "image/png", page.screenshot()));
-    page.locator("[name=note]").fill("boot page");
+    assertThat(page.locator("[name=note]")).hasValue("boot page");
     send(button("Keep it"));
     Locator picture = page.locator("figure img");
     assertThat(picture).hasAttribute("alt", "boot page");

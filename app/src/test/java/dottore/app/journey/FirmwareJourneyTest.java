@@ -130,6 +130,7 @@ class FirmwareJourneyTest extends FirmwareDesk {
     page.locator("[name=cell-volts]").fill("24 V");
     send(button("Judge"));
     assertThat(page.locator("[role=alert]").first()).containsText("0 to 3.6 V");
+    assertThat(page.locator("[name=cell-volts]")).hasValue("24 V");
     page.locator("[name=cell-volts]").fill("2,41 V");
     send(button("Judge"));
     assertThat(page.locator("main")).containsText("Coin cell: flat: replace it");
