@@ -164,7 +164,6 @@ class DeskPage {
       typed.forEach((field, value) -> facts.put(String.valueOf(field), String.valueOf(value)));
     }
     model.addAttribute("facts", facts);
-    model.addAttribute("family", family.words());
     model.addAttribute("open", file.open());
     model.addAttribute("sheets", open.stream().map(s -> sheet(desk, s)).toList());
     model.addAttribute(
@@ -181,7 +180,7 @@ class DeskPage {
       case "reset" -> reset(desk, family, file, model);
       case "password" -> password(desk, model);
       case "upgrade" -> upgrade(desk, model);
-      default -> update(desk, family, model);
+      default -> update(desk, model);
     }
     return "firmware/desk";
   }
@@ -231,12 +230,11 @@ class DeskPage {
         rescues);
   }
 
-  private void update(Desk desk, BoardFamily family, Model model) {
+  private void update(Desk desk, Model model) {
     List<BoardRecord> revisions = catalog.revisions(desk.maker(), desk.model());
     Optional<BoardRecord> board = desk.board(catalog);
     model.addAttribute("models", catalog.models());
     model.addAttribute("revisions", revisions.stream().map(BoardRecord::revision).toList());
-    model.addAttribute("families", DeskView.families(family));
     model.addAttribute(
         "processors", new TreeSet<>(board.map(b -> b.processors().keySet()).orElse(Set.of())));
     model.addAttribute(

@@ -74,8 +74,7 @@ class RunSheetController {
       String waiting,
       boolean finished,
       boolean aside,
-      boolean guarded,
-      boolean firmware) {}
+      boolean guarded) {}
 
   private final TicketBook book;
   private final SheetBook sheets;
@@ -117,8 +116,7 @@ class RunSheetController {
         sheet.waitingLeft(marks).text(),
         open.finished(),
         open.aside(),
-        file.guarded().isPresent(),
-        sheet.kind().startsWith("firmware") || sheet.kind().startsWith("upgrade"));
+        file.guarded().isPresent());
   }
 
   private Row row(int number, SheetStep step, OpenSheet open, List<SheetStep> ready) {
