@@ -25,7 +25,8 @@ class HouseTest {
           "reading",
           "format",
           "runsheet",
-          "firmware");
+          "firmware",
+          "drive");
 
   private final JavaClasses core =
       new ClassFileImporter()

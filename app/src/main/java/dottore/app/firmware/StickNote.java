@@ -2,6 +2,8 @@ package dottore.app.firmware;
 
 import com.fasterxml.jackson.core.JsonProcessingException;
 import com.fasterxml.jackson.databind.ObjectMapper;
+import dottore.core.machine.FileSystem;
+import dottore.core.machine.Scheme;
 import dottore.core.machine.Stick;
 import java.util.List;
 import java.util.stream.Collectors;
@@ -56,12 +58,12 @@ class StickNote {
         stick.partitions().stream()
             .map(
                 p ->
-                    p.fileSystem().map(Stick.FileSystem::words).orElse("unread")
+                    p.fileSystem().map(FileSystem::words).orElse("unread")
                         + " "
                         + p.size().inBothCounts())
             .collect(Collectors.joining(", "));
     int count = stick.partitions().size();
-    String scheme = stick.scheme() == Stick.Scheme.NONE ? "no table" : stick.scheme().name();
+    String scheme = stick.scheme() == Scheme.NONE ? "no table" : stick.scheme().name();
     return scheme + ", " + count + (count == 1 ? " partition: " : " partitions: ") + parts;
   }
 }

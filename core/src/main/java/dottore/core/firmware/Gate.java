@@ -1,6 +1,8 @@
 package dottore.core.firmware;
 
 import dottore.core.firmware.VersionScheme.Order;
+import dottore.core.machine.FileSystem;
+import dottore.core.machine.Scheme;
 import dottore.core.machine.Stick;
 import java.util.ArrayList;
 import java.util.List;
@@ -247,14 +249,14 @@ public record Gate(List<Point> points) {
 
   private static Optional<Point> wrong(Stick stick) {
     String anew = "Format it anew: FAT32, one partition";
-    if (stick.scheme() == Stick.Scheme.NONE) {
+    if (stick.scheme() == Scheme.NONE) {
       return Optional.of(red(Topic.STICK, "no partition table; many boards pass it over", anew));
     }
     if (stick.partitions().size() != 1) {
       return Optional.of(
           red(Topic.STICK, stick.partitions().size() + " partitions, one is wanted", anew));
     }
-    Optional<Stick.FileSystem> system = stick.partitions().get(0).fileSystem();
+    Optional<FileSystem> system = stick.partitions().get(0).fileSystem();
     if (system.isEmpty()) {
       return Optional.of(
           red(
@@ -262,7 +264,7 @@ public record Gate(List<Point> points) {
               "its file system lies beyond what was read",
               "Upload more of its first sectors"));
     }
-    return system.get() == Stick.FileSystem.FAT32
+    return system.get() == FileSystem.FAT32
         ? Optional.empty()
         : Optional.of(red(Topic.STICK, system.get().words() + ", FAT32 is wanted", anew));
   }

@@ -14,34 +14,6 @@ import java.util.Optional;
  */
 public record Stick(Scheme scheme, List<Partition> partitions, Optional<List<String>> files) {
 
-  /** How a drive is divided. */
-  public enum Scheme {
-    /** No table: one file system from the first sector on. */
-    NONE,
-    MBR,
-    GPT
-  }
-
-  /** The file systems that are told apart. */
-  public enum FileSystem {
-    FAT12("FAT12"),
-    FAT16("FAT16"),
-    FAT32("FAT32"),
-    EXFAT("exFAT"),
-    NTFS("NTFS"),
-    OTHER("another file system");
-
-    private final String words;
-
-    FileSystem(String words) {
-      this.words = words;
-    }
-
-    public String words() {
-      return words;
-    }
-  }
-
   /**
    * @param start first sector
    * @param fileSystem empty if it begins beyond the sectors that were read

@@ -3,9 +3,9 @@ package dottore.core.format;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dottore.core.machine.FileSystem;
+import dottore.core.machine.Scheme;
 import dottore.core.machine.Stick;
-import dottore.core.machine.Stick.FileSystem;
-import dottore.core.machine.Stick.Scheme;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
