@@ -48,7 +48,15 @@ class Security {
                     .hasRole("OWNER")
                     .requestMatchers(HttpMethod.POST, "/tickets/import")
                     .hasAnyRole("OWNER", "TECHNICIAN")
-                    .requestMatchers(HttpMethod.POST, "/tickets/*/find/**", "/tickets/*/measure/**")
+                    // Proof of ownership is often shown at the counter.
+                    .requestMatchers(HttpMethod.POST, "/tickets/*/fix/firmware/proof")
+                    .authenticated()
+                    .requestMatchers(
+                        HttpMethod.POST,
+                        "/tickets/*/find/**",
+                        "/tickets/*/measure/**",
+                        "/tickets/*/fix/**",
+                        "/tickets/*/run-sheets/**")
                     .hasAnyRole("OWNER", "TECHNICIAN", "APPRENTICE")
                     .requestMatchers(HttpMethod.POST, "/tickets/*/hand-back", "/tickets/*/return")
                     .hasAnyRole("OWNER", "TECHNICIAN", "COUNTER")

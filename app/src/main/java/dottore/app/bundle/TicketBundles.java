@@ -4,9 +4,9 @@ import com.fasterxml.jackson.databind.JsonNode;
 import com.fasterxml.jackson.databind.ObjectMapper;
 import com.fasterxml.jackson.databind.node.ArrayNode;
 import com.fasterxml.jackson.databind.node.ObjectNode;
-import dottore.app.firmware.FactCheck;
 import dottore.app.ticket.Arrival;
 import dottore.app.ticket.Counter;
+import dottore.app.ticket.FactRule;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.Owed;
@@ -41,11 +41,11 @@ import org.springframework.transaction.annotation.Transactional;
 class TicketBundles {
   private final TicketBook book;
   private final Counter counter;
-  private final FactCheck facts;
+  private final List<FactRule> facts;
   private final ObjectMapper json;
   private final Schemas schema = Schemas.load(Schemas.TICKET);
 
-  TicketBundles(TicketBook book, Counter counter, FactCheck facts, ObjectMapper json) {
+  TicketBundles(TicketBook book, Counter counter, List<FactRule> facts, ObjectMapper json) {
     this.book = book;
     this.counter = counter;
     this.facts = facts;
@@ -221,12 +221,17 @@ class TicketBundles {
       JsonNode entry = log.get(i);
       Map<String, String> data = new HashMap<>();
       entry.path("data").properties().forEach(e -> data.put(e.getKey(), e.getValue().asText()));
-      Line.Kind kind = Line.Kind.valueOf(entry.get("kind").asText());
+      Line.Kind kind = kind(entry.get("kind").asText());
       String place = "/log/" + i + "/data: ";
       wrong(kind, data, i + 1).ifPresent(what -> faults.add(place + what));
       lines.add(new NewLine(kind, entry.get("text").asText(), data));
     }
     return lines;
+  }
+
+  /** Bundles of the first versions call facts by the desk that they were written at. */
+  private static Line.Kind kind(String written) {
+    return written.equals("FIRMWARE") ? Line.Kind.FACT : Line.Kind.valueOf(written);
   }
 
   private static boolean touched(String word) {
@@ -246,7 +251,7 @@ class TicketBundles {
       return Optional.of("'touches' names what nothing is called");
     }
     return switch (kind) {
-      case FIRMWARE -> facts.wrong(data);
+      case FACT -> facts.stream().flatMap(rule -> rule.wrong(data).stream()).findFirst();
       case SETTING ->
           Arrays.stream(Setting.values()).anyMatch(s -> s.id().equals(data.get("setting")))
               ? Optional.empty()

@@ -9,7 +9,7 @@ import dottore.app.firmware.FirmwareRuns;
 import dottore.app.shop.Shop;
 import dottore.app.ticket.Arrival;
 import dottore.app.ticket.Counter;
-import dottore.app.ticket.Line;
+import dottore.app.ticket.FactBook;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.Owed;
 import dottore.app.ticket.SheetBook;
@@ -210,11 +210,7 @@ class DemoShop implements SmartLifecycle {
       now = now.plus(Duration.ofMinutes(pace));
     }
     if (story.firmware() != null) {
-      book.log(
-          claim,
-          TECHNICIAN,
-          new NewLine(Line.Kind.FIRMWARE, "Board and gate looked at", story.firmware()),
-          now);
+      book.log(claim, TECHNICIAN, FactBook.line("Board and gate looked at", story.firmware()), now);
     }
     if (story.clock() != null) {
       Clock clock = story.clock();

@@ -9,24 +9,25 @@ import java.util.Set;
 final class Elsewhere {
   private static final Map<String, String> DESKS =
       Map.ofEntries(
-          Map.entry("version-shown", "update"),
-          Map.entry("flash-without-cpu", "update"),
-          Map.entry("other-firmware-version", "update"),
-          Map.entry("recover-firmware", "update"),
-          Map.entry("clear-settings", "reset"),
-          Map.entry("clear-and-reenter", "reset"),
-          Map.entry("clear-password-by-owner", "password"),
-          Map.entry("readiness-check", "upgrade"),
-          Map.entry("switch-security-chip-on", "upgrade"),
-          Map.entry("switch-secure-boot-on", "upgrade"),
-          Map.entry("convert-to-new-way", "upgrade"));
+          Map.entry("version-shown", "firmware/update"),
+          Map.entry("flash-without-cpu", "firmware/update"),
+          Map.entry("other-firmware-version", "firmware/update"),
+          Map.entry("recover-firmware", "firmware/update"),
+          Map.entry("clear-settings", "firmware/reset"),
+          Map.entry("clear-and-reenter", "firmware/reset"),
+          Map.entry("clear-password-by-owner", "firmware/password"),
+          Map.entry("readiness-check", "firmware/upgrade"),
+          Map.entry("switch-security-chip-on", "firmware/upgrade"),
+          Map.entry("switch-secure-boot-on", "firmware/upgrade"),
+          Map.entry("scheme-read", "drive"),
+          Map.entry("convert-to-new-way", "drive"));
 
   private static final Set<String> TRAINING =
       Set.of("wait-for-training", "wait-and-remember-training");
 
   private Elsewhere() {}
 
-  /** The page of the firmware desk that plans a step, or empty. */
+  /** The page under Fix that plans a step, or empty. */
   static String desk(Step step) {
     return DESKS.getOrDefault(step.id(), "");
   }

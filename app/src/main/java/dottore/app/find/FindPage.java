@@ -33,7 +33,7 @@ record FindPage(
    * @param takesCode whether a number can be typed for it
    * @param code what the typed number means, if one was typed
    * @param trials whether it is done as trials of single modules
-   * @param desk the page of the firmware desk that plans it, or empty
+   * @param desk the page under Fix that plans it, or empty
    * @param guarded whether nobody may touch the machine while it runs
    */
   record Beside(

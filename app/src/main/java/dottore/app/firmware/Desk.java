@@ -39,12 +39,12 @@ final class Desk {
   private Desk(TicketFile file, Optional<Passport> passport, int upTo) {
     this.file = file;
     passport.ifPresent(this::offer);
+    facts.putAll(file.facts(upTo));
     for (Line line : file.log()) {
       if (line.seq() > upTo || file.takenBack().contains(line.seq())) {
         continue;
       }
       switch (line.kind()) {
-        case FIRMWARE -> facts.putAll(line.data());
         case SETTING -> setting(line);
         case PROOF -> proof = Optional.of(line);
         default -> {}
@@ -94,6 +94,11 @@ final class Desk {
       noted.put(setting, line.get("value"));
       reentered.remove(setting);
     }
+  }
+
+  /** All facts by name, as they are known. */
+  Map<String, String> facts() {
+    return facts;
   }
 
   TicketFile file() {

@@ -1,5 +1,6 @@
 package dottore.app.firmware;
 
+import dottore.app.drive.Drives;
 import dottore.app.firmware.Rows.Choice;
 import dottore.app.firmware.Rows.Past;
 import dottore.app.firmware.Rows.PhotoRow;
@@ -7,6 +8,7 @@ import dottore.app.firmware.Rows.Place;
 import dottore.app.firmware.Rows.Sheet;
 import dottore.app.firmware.Rows.Wall;
 import dottore.app.shop.Shop;
+import dottore.app.ticket.FactBook;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.OpenSheet;
@@ -17,6 +19,7 @@ import dottore.app.ticket.TicketPage;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Stage.Reach;
 import dottore.core.diagnosis.Assessment;
+import dottore.core.drive.Conversion;
 import dottore.core.firmware.BoardFamily;
 import dottore.core.firmware.BoardRecord;
 import dottore.core.firmware.Encryption;
@@ -56,6 +59,7 @@ class DeskPage {
   private final FirmwareWork work;
   private final FirmwareRuns runs;
   private final MakersCatalog catalog;
+  private final Drives drives;
   private final Shop shop;
 
   DeskPage(
@@ -65,6 +69,7 @@ class DeskPage {
       FirmwareWork work,
       FirmwareRuns runs,
       MakersCatalog catalog,
+      Drives drives,
       Shop shop) {
     this.book = book;
     this.page = page;
@@ -72,6 +77,7 @@ class DeskPage {
     this.work = work;
     this.runs = runs;
     this.catalog = catalog;
+    this.drives = drives;
     this.shop = shop;
   }
 
@@ -95,7 +101,7 @@ class DeskPage {
   }
 
   /** The same after a form: what was typed and not taken stands in its field. */
-  String again(String claim, String place, FirmwareWork.NotTaken not, Model model) {
+  String again(String claim, String place, FactBook.NotTaken not, Model model) {
     model.addAttribute("typed", not.typed());
     return again(claim, place, not.words(), model);
   }
@@ -303,6 +309,10 @@ class DeskPage {
 
   private void upgrade(Desk desk, Model model) {
     Optional<Machine> machine = DeskView.machine(desk);
+    Optional<Conversion> conversion = drives.conversion(desk.file());
+    boolean old = machine.filter(Machine::oldScheme).isPresent();
+    model.addAttribute("encryptions", encryptions(desk.encryption()));
+    model.addAttribute("driveFirst", old && conversion.filter(Conversion::go).isEmpty());
     model.addAttribute("known", machine.isPresent());
     model.addAttribute(
         "walls",
@@ -310,6 +320,6 @@ class DeskPage {
             .map(m -> UpgradeBlockers.walls(m).stream().map(w -> new Wall(w.words(), w.todo())))
             .map(java.util.stream.Stream::toList)
             .orElse(List.of()));
-    model.addAttribute("moves", machine.map(DeskView::moves).orElse(List.of()));
+    model.addAttribute("moves", machine.map(m -> DeskView.moves(m, conversion)).orElse(List.of()));
   }
 }

@@ -14,8 +14,10 @@ import dottore.app.firmware.Rows.StandRow;
 import dottore.app.firmware.Rows.TurnRow;
 import dottore.app.firmware.Rows.WayRow;
 import dottore.core.casebook.Drawing;
+import dottore.core.drive.Conversion;
 import dottore.core.firmware.BoardFamily;
 import dottore.core.firmware.BoardRecord;
+import dottore.core.firmware.Encryption;
 import dottore.core.firmware.Gate;
 import dottore.core.firmware.ReEntry;
 import dottore.core.firmware.Release;
@@ -221,13 +223,17 @@ final class DeskView {
 
   // --- upgrade -----------------------------------------------------------------------------------
 
-  /** The machine as it was looked at; empty until scheme, mode, secure boot and chip are known. */
+  /**
+   * The machine as it was looked at; empty until scheme, mode, secure boot, chip and encryption are
+   * known.
+   */
   static Optional<Machine> machine(Desk desk) {
     boolean known =
         desk.find("scheme").isPresent()
             && desk.find("boot-mode").isPresent()
             && desk.find("secure-boot").isPresent()
-            && desk.find("chip").isPresent();
+            && desk.find("chip").isPresent()
+            && desk.encryption() != Encryption.UNKNOWN;
     if (!known) {
       return Optional.empty();
     }
@@ -239,17 +245,44 @@ final class DeskView {
             desk.get("secure-boot").equals("on"),
             !desk.get("chip").equals("none"),
             desk.get("chip").equals("on"),
-            desk.yes("encrypted"),
+            desk.encryption(),
             desk.find("processor-listed").map("yes"::equals),
             !desk.get("bits").equals("32"),
             desk.find("memory-gib").map(g -> Capacity.ofGibibytes(Double.parseDouble(g))),
             desk.find("disk-gb").map(g -> Capacity.ofGigabytes(Double.parseDouble(g)))));
   }
 
-  static List<MoveRow> moves(Machine machine) {
+  /**
+   * The moves in their order.
+   *
+   * @param conversion what Drive says of the disk; empty if nobody said which it is
+   */
+  static List<MoveRow> moves(Machine machine, Optional<Conversion> conversion) {
     return UpgradeBlockers.moves(machine).stream()
-        .map(m -> new MoveRow(m.words(), m.how(), m.startsAfter()))
+        .map(
+            m ->
+                new MoveRow(
+                    m.words(),
+                    m.how(),
+                    m.startsAfter(),
+                    m == UpgradeBlockers.Move.CONVERT ? drive(conversion) : "",
+                    conversion.filter(Conversion::go).isPresent()))
         .toList();
+  }
+
+  private static String drive(Optional<Conversion> conversion) {
+    if (conversion.isEmpty()) {
+      return "Drive decides: which disk, and whether it can";
+    }
+    return conversion.get().open().stream()
+        .findFirst()
+        .map(
+            point ->
+                point.topic().words()
+                    + ": "
+                    + point.words()
+                    + (point.todo().isEmpty() ? "" : ". " + point.todo()))
+        .orElse("Drive: it can, and its steps are on the sheet");
   }
 
   static String id(Enum<?> value) {

@@ -3,6 +3,7 @@ package dottore.app.firmware;
 import dottore.app.shop.NotThere;
 import dottore.app.shop.PlainText;
 import dottore.app.shop.Uploads;
+import dottore.app.ticket.FactBook;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.PhotoBook;
 import dottore.app.ticket.TicketBook;
@@ -101,7 +102,7 @@ class FirmwareController {
             .filter(f -> f.name().toLowerCase(Locale.ROOT).equals(form))
             .findFirst()
             .orElseThrow(() -> new NotThere("The firmware desk has no such form."));
-    FirmwareWork.NotTaken not = work.write(claim, fields, posted, seen, who.getName());
+    FactBook.NotTaken not = work.write(claim, fields, posted, seen, who.getName());
     return not.words().isEmpty()
         ? to(claim, DeskPage.has(place) ? place : "update")
         : desk.again(claim, place, not, model);

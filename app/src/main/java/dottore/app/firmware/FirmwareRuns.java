@@ -1,7 +1,9 @@
 package dottore.app.firmware;
 
+import dottore.app.drive.Drives;
 import dottore.app.shop.NotThere;
 import dottore.app.shop.Shop;
+import dottore.app.ticket.FactBook;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.OpenSheet;
 import dottore.app.ticket.SheetBook;
@@ -11,7 +13,9 @@ import dottore.core.casebook.Mark;
 import dottore.core.casebook.Need;
 import dottore.core.casebook.Repair;
 import dottore.core.diagnosis.Event;
+import dottore.core.drive.Conversion;
 import dottore.core.firmware.BoardRecord;
+import dottore.core.firmware.Encryption;
 import dottore.core.firmware.FailureRoad.Symptom;
 import dottore.core.firmware.FirmwareSheets;
 import dottore.core.firmware.Gate;
@@ -23,12 +27,15 @@ import dottore.core.firmware.Rescue;
 import dottore.core.firmware.ResetWay;
 import dottore.core.firmware.UpdatePlan;
 import dottore.core.firmware.UpgradeBlockers;
+import dottore.core.firmware.UpgradeBlockers.Move;
 import dottore.core.firmware.VersionScheme.Order;
 import dottore.core.firmware.Way;
 import dottore.core.runsheet.RunSheet;
+import dottore.core.runsheet.SheetStep.Making;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -46,11 +53,18 @@ public class FirmwareRuns {
   private final SheetBook sheets;
   private final FirmwareWork work;
   private final MakersCatalog catalog;
+  private final Drives drives;
   private final Shop shop;
 
   FirmwareRuns(
-      TicketBook book, SheetBook sheets, FirmwareWork work, MakersCatalog catalog, Shop shop) {
+      TicketBook book,
+      SheetBook sheets,
+      FirmwareWork work,
+      MakersCatalog catalog,
+      Drives drives,
+      Shop shop) {
     this.book = book;
+    this.drives = drives;
     this.sheets = sheets;
     this.work = work;
     this.catalog = catalog;
@@ -203,11 +217,32 @@ public class FirmwareRuns {
         who);
   }
 
-  /** Begins lifting what an upgrade refuses. */
+  /**
+   * Begins lifting what an upgrade refuses.
+   *
+   * @throws NotYet if something stands in the way that no setting lifts, or a disk of the old
+   *     scheme cannot be converted as it stands
+   */
   @Transactional
   String beginBlockers(String claim, UpgradeBlockers.Machine machine, String who) {
-    free(claim);
-    return sheets.begin(claim, FirmwareSheets.blockers(machine), Map.of(), who);
+    TicketFile file = free(claim);
+    for (UpgradeBlockers.Wall wall : UpgradeBlockers.walls(machine)) {
+      throw new NotYet(wall.words() + ". " + wall.todo() + ".");
+    }
+    Map<Move, List<Making>> onDrive = new EnumMap<>(Move.class);
+    if (machine.oldScheme()) {
+      Conversion conversion =
+          drives
+              .conversion(file)
+              .orElseThrow(() -> new NotYet("Drive decides first: say which disk it is."));
+      for (Conversion.Point point : conversion.open()) {
+        throw new NotYet(
+            "Drive says not yet. " + point.topic().words() + ": " + point.words() + ".");
+      }
+      onDrive.put(Move.BACK_UP, drives.saving(file));
+      onDrive.put(Move.CONVERT, drives.converting(file));
+    }
+    return sheets.begin(claim, FirmwareSheets.blockers(machine, onDrive), Map.of(), who);
   }
 
   // --- what came of it ---
@@ -254,7 +289,7 @@ public class FirmwareRuns {
       }
     }
     facts.put("read-back-" + sheetId, read.took() ? "took" : read.symptom().name());
-    book.log(claim, who, FirmwareWork.fact("Version read back. " + read.words(), facts));
+    book.log(claim, who, FactBook.line("Version read back. " + read.words(), facts));
     String end = sheet.about().getOrDefault("end", wanted);
     if (read.took() && !end.equals(wanted)) {
       sheets.conclude(claim, sheetId, "stepping stone reached, " + end + " is next", who);
@@ -274,12 +309,41 @@ public class FirmwareRuns {
                     claim, file.lastSeq(), List.of(NewLine.reading(check, "broken-off")), who));
   }
 
-  private Optional<Repair> repair(OpenSheet sheet) {
+  private List<Repair> repairs(OpenSheet sheet, Set<String> done) {
     Optional<Way> way =
         Arrays.stream(Way.values())
             .filter(w -> w.id().equals(sheet.about().get("way")))
             .findFirst();
-    return FirmwareSheets.repair(sheet.sheet().kind(), way).flatMap(book.casebook()::repair);
+    return FirmwareSheets.repairs(sheet.sheet().kind(), way, done).stream()
+        .flatMap(id -> book.casebook().repair(id).stream())
+        .toList();
+  }
+
+  private static Set<String> done(OpenSheet sheet) {
+    return sheet.marks().entrySet().stream()
+        .filter(mark -> mark.getValue() == RunSheet.Mark.DONE)
+        .map(Map.Entry::getKey)
+        .collect(Collectors.toSet());
+  }
+
+  /** What is true of the machine after its blockers were lifted. */
+  private static Map<String, String> leftBy(Set<String> done) {
+    Map<String, String> facts = new LinkedHashMap<>();
+    for (Move move : Move.of(done)) {
+      switch (move) {
+        case OLD_MODE -> facts.put("boot-mode", "old");
+        case SUSPEND -> facts.put("encryption", Encryption.SUSPENDED.id());
+        case CONVERT -> facts.put("scheme", "new");
+        case NEW_MODE -> facts.put("boot-mode", "new");
+        case SECURE_BOOT_ON -> facts.put("secure-boot", "on");
+        case CHIP_ON -> facts.put("chip", "on");
+        case BACK_UP -> facts.put("saved-compared", "yes");
+      }
+    }
+    if (done.contains(FirmwareSheets.RESUME)) {
+      facts.put("encryption", Encryption.ACTIVE.id());
+    }
+    return facts;
   }
 
   /** Says what the machine does after the work; that is a repair tried, and the sheet is over. */
@@ -290,9 +354,19 @@ public class FirmwareRuns {
     if (!sheet.open()) {
       return;
     }
+    Set<String> done = done(sheet);
     List<NewLine> lines = new ArrayList<>();
-    repair(sheet)
-        .ifPresent(repair -> lines.add(NewLine.tried(repair, result).with("sheet", sheetId)));
+    List<Repair> repairs = repairs(sheet, done);
+    for (Repair repair : repairs) {
+      boolean last = repair.equals(repairs.get(repairs.size() - 1));
+      // What was lifted before the last was in the way too, or the sheet would not have it.
+      Event.Result came = last || result != Event.Result.WORKS ? result : Event.Result.ELSEWHERE;
+      lines.add(NewLine.tried(repair, came).with("sheet", sheetId));
+    }
+    if (sheet.sheet().kind().equals(FirmwareSheets.BLOCKERS) && !done.isEmpty()) {
+      book.log(claim, who, FactBook.line("As the run sheet left it", leftBy(done)));
+      file = book.open(claim);
+    }
     if (sheet.about().getOrDefault("cell", "").equals("yes")) {
       cell(sheet).ifPresent(lines::add);
     }

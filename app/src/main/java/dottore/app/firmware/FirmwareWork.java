@@ -1,5 +1,7 @@
 package dottore.app.firmware;
 
+import dottore.app.ticket.FactBook;
+import dottore.app.ticket.FactBook.NotTaken;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.Passports;
@@ -27,7 +29,6 @@ import dottore.core.machine.Stick;
 import dottore.core.reading.Answer;
 import java.util.ArrayList;
 import java.util.HashMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -42,6 +43,7 @@ import org.springframework.transaction.annotation.Transactional;
 class FirmwareWork {
   private final TicketBook book;
   private final TicketSide side;
+  private final FactBook facts;
   private final MakersCatalog catalog;
   private final StickNote stickNote;
   private final Passports passports;
@@ -49,11 +51,13 @@ class FirmwareWork {
   FirmwareWork(
       TicketBook book,
       TicketSide side,
+      FactBook facts,
       MakersCatalog catalog,
       StickNote stickNote,
       Passports passports) {
     this.book = book;
     this.side = side;
+    this.facts = facts;
     this.catalog = catalog;
     this.stickNote = stickNote;
     this.passports = passports;
@@ -169,48 +173,16 @@ class FirmwareWork {
 
   // --- what is written ---
 
-  /**
-   * What was not taken of a form.
-   *
-   * @param words why, a sentence each
-   * @param typed values at fault by field, so that nothing typed is lost
-   */
-  record NotTaken(List<String> words, Map<String, String> typed) {}
-
-  /**
-   * Writes what a form of the desk changes.
-   *
-   * @return what was not taken: faults, and clashes with what others wrote meanwhile
-   */
-  @Transactional
+  /** Writes what a form of the desk changes. */
   NotTaken write(String claim, FactForm form, Map<String, String> posted, int seen, String who) {
-    List<String> refused = new ArrayList<>();
-    Map<String, String> typed = new LinkedHashMap<>();
-    book.log(
+    return facts.write(
         claim,
-        who,
-        file -> {
-          FactForm.Change change =
-              form.change(posted, Desk.of(file, passports.of(file), seen), desk(file));
-          change
-              .faults()
-              .forEach(
-                  (field, fault) -> {
-                    refused.add("Not kept: " + fault + ".");
-                    typed.put(field, posted.getOrDefault(field, ""));
-                  });
-          change
-              .clashes()
-              .forEach(clash -> refused.add("Somebody wrote meanwhile: " + clash + "."));
-          return change.facts().isEmpty()
-              ? List.of()
-              : List.of(fact("Firmware: " + change.words(), change.facts()));
-        });
-    return new NotTaken(refused, typed);
-  }
-
-  static NewLine fact(String words, Map<String, String> facts) {
-    return new NewLine(Line.Kind.FIRMWARE, words, facts);
+        "Firmware",
+        form.sheet(),
+        posted,
+        (file, upTo) -> Desk.of(file, passports.of(file), upTo).facts(),
+        seen,
+        who);
   }
 
   /** Keeps what an uploaded firmware file is. */
@@ -218,7 +190,7 @@ class FirmwareWork {
     book.log(
         claim,
         who,
-        fact(
+        FactBook.line(
             "Firmware file "
                 + name
                 + ", "
@@ -234,7 +206,8 @@ class FirmwareWork {
     book.log(
         claim,
         who,
-        fact("Stick read: " + stickNote.words(stick), Map.of("stick", stickNote.of(stick))));
+        FactBook.line(
+            "Stick read: " + stickNote.words(stick), Map.of("stick", stickNote.of(stick))));
   }
 
   /** Notes settings; an empty value forgets one. */
@@ -281,7 +254,7 @@ class FirmwareWork {
           }
           if (result == Result.FAILS && !turn.get().alone()) {
             return List.of(
-                fact(
+                FactBook.line(
                     "It fails with these together: "
                         + words(together)
                         + ". Back to factory values, then one by one",

@@ -88,5 +88,11 @@ final class Rows {
 
   record Wall(String words, String todo) {}
 
-  record MoveRow(String words, String how, boolean starts) {}
+  /**
+   * A move of the upgrade.
+   *
+   * @param drive what Drive says of it; empty for a move that is not Drive's
+   * @param ready whether Drive lets it
+   */
+  record MoveRow(String words, String how, boolean starts, String drive, boolean ready) {}
 }

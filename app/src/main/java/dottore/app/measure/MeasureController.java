@@ -222,12 +222,7 @@ class MeasureController {
     List<NewLine> lines = new ArrayList<>();
     for (Answer answer : PassportReading.of(passport, fitted(file))) {
       Check check = book.casebook().check(answer.check()).orElseThrow();
-      NewLine reading = NewLine.reading(check, answer.outcome());
-      lines.add(
-          reading
-              .with("read", answer.because())
-              .with("together", "passport-" + seen)
-              .saying(reading.text() + " (read: " + answer.because() + ")"));
+      lines.add(NewLine.read(check, answer).with("together", "passport-" + seen));
     }
     book.record(claim, file.lastSeq(), lines, who.getName());
   }

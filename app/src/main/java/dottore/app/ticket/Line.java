@@ -36,8 +36,8 @@ public record Line(
     CLOCK,
     /** One module was tried in one slot: module, slot, starts. */
     TRIAL,
-    /** What is known or decided for work on firmware: facts by name. */
-    FIRMWARE,
+    /** What is known or decided for work on the machine: facts by name, the last word counts. */
+    FACT,
     /** A firmware setting was noted or put back: setting, and value or result. */
     SETTING,
     /** Proof of ownership was looked at: proof. */

@@ -6,6 +6,7 @@ import dottore.core.casebook.Repair;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Event;
 import dottore.core.isolation.ModuleTrials;
+import dottore.core.reading.Answer;
 import java.util.HashMap;
 import java.util.Map;
 
@@ -21,6 +22,14 @@ public record NewLine(Line.Kind kind, String text, Map<String, String> data) {
         Line.Kind.READING,
         check.name() + ": " + check.outcome(outcome).words(),
         Map.of("check", check.id(), "outcome", outcome));
+  }
+
+  /** What a reading says, with what was read. */
+  public static NewLine read(Check check, Answer answer) {
+    NewLine reading = reading(check, answer.outcome());
+    return reading
+        .with("read", answer.because())
+        .saying(reading.text() + " (read: " + answer.because() + ")");
   }
 
   /** What the customer says; it counts less than what is seen. */

@@ -133,7 +133,8 @@ class SideController {
     String tab = path.startsWith(base) ? path.substring(base.length()) : "find";
     boolean known =
         tab.matches(
-            "arrival|find|measure|prove|hand-back|fix/firmware(/[a-z]+)?|run-sheets/[0-9a-z]{6,32}");
+            "arrival|find|measure|prove|hand-back|fix/drive|fix/firmware(/[a-z]+)?"
+                + "|run-sheets/[0-9a-z]{6,32}");
     return "redirect:" + base + (known ? tab : "find");
   }
 

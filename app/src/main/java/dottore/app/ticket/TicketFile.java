@@ -17,6 +17,7 @@ import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
@@ -186,6 +187,22 @@ public record TicketFile(
       }
     }
     return last;
+  }
+
+  /**
+   * Facts about the machine by name, the last word on each.
+   *
+   * @param upTo the last line of the log that is read
+   */
+  public Map<String, String> facts(int upTo) {
+    Set<Integer> gone = takenBack();
+    Map<String, String> facts = new LinkedHashMap<>();
+    for (Line line : log) {
+      if (line.kind() == Line.Kind.FACT && line.seq() <= upTo && !gone.contains(line.seq())) {
+        facts.putAll(line.data());
+      }
+    }
+    return facts;
   }
 
   /** The trials of single modules that count, in order. */

@@ -169,7 +169,7 @@ class TicketBundlesTest {
         claim,
         "runa",
         new NewLine(
-            Line.Kind.FIRMWARE, "Firmware: battery 80 %", Map.of("battery", "80", "mains", "yes")));
+            Line.Kind.FACT, "Firmware: battery 80 %", Map.of("battery", "80", "mains", "yes")));
     book.log(
         claim, "runa", new NewLine(Line.Kind.SETTING, "Setting", Map.of("setting", "boot-mode")));
     String good = new String(bytes(bundles.write(book.open(claim))), StandardCharsets.UTF_8);

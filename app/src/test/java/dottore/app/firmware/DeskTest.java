@@ -1,6 +1,7 @@
 package dottore.app.firmware;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
@@ -19,6 +20,7 @@ import dottore.core.machine.MachineKind;
 import dottore.core.machine.Passport;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -49,6 +51,16 @@ class DeskTest {
     when(file.takenBack()).thenReturn(Set.of());
     when(file.answers())
         .thenReturn(log.stream().filter(line -> line.kind() == Line.Kind.READING).toList());
+    when(file.facts(anyInt()))
+        .thenAnswer(
+            call -> {
+              Map<String, String> facts = new HashMap<>();
+              log.stream()
+                  .filter(line -> line.kind() == Line.Kind.FACT)
+                  .filter(line -> line.seq() <= call.<Integer>getArgument(0))
+                  .forEach(line -> facts.putAll(line.data()));
+              return facts;
+            });
     when(file.contexts()).thenReturn(Set.of(contexts));
     when(file.machine())
         .thenReturn(
@@ -78,15 +90,15 @@ class DeskTest {
     Desk desk = Desk.of(file(MachineKind.TOWER), Optional.of(passport));
     assertThat(desk.get("now")).isEqualTo(passport.firmwareVersion());
     assertThat(desk.get("processor")).isEqualTo("Halden H6 3700");
-    line(Line.Kind.FIRMWARE, Map.of("now", "9.99"));
+    line(Line.Kind.FACT, Map.of("now", "9.99"));
     assertThat(Desk.of(file(MachineKind.TOWER), Optional.of(passport)).get("now"))
         .isEqualTo("9.99");
   }
 
   @Test
   void theLastWordOnAFactCountsAndAnEarlierMomentIsKnown() {
-    line(Line.Kind.FIRMWARE, Map.of("now", "K03", "mains", "yes"));
-    line(Line.Kind.FIRMWARE, Map.of("now", "K07"));
+    line(Line.Kind.FACT, Map.of("now", "K03", "mains", "yes"));
+    line(Line.Kind.FACT, Map.of("now", "K07"));
     assertThat(desk().get("now")).isEqualTo("K07");
     assertThat(desk().yes("mains")).isTrue();
     assertThat(Desk.of(file(MachineKind.TOWER), Optional.empty(), 1).get("now")).isEqualTo("K03");
@@ -137,7 +149,7 @@ class DeskTest {
   @Test
   void theFamilyIsTheChosenOneOrTheUsual() {
     assertThat(desk(Context.OLD).family(NONE)).isEqualTo(BoardFamily.OLD_TOWER);
-    line(Line.Kind.FIRMWARE, Map.of("family", "recent-tower"));
+    line(Line.Kind.FACT, Map.of("family", "recent-tower"));
     assertThat(desk(Context.OLD).family(NONE)).isEqualTo(BoardFamily.RECENT_TOWER);
   }
 }

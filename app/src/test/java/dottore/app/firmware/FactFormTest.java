@@ -1,29 +1,20 @@
 package dottore.app.firmware;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.mockito.Mockito.mock;
-import static org.mockito.Mockito.when;
 
-import dottore.app.firmware.FactForm.Change;
+import dottore.app.ticket.FactSheet.Change;
 import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class FactFormTest {
-  private static Desk desk(Map<String, String> facts) {
-    Desk desk = mock(Desk.class);
-    when(desk.get(org.mockito.ArgumentMatchers.anyString()))
-        .thenAnswer(call -> facts.getOrDefault(call.<String>getArgument(0), ""));
-    return desk;
-  }
-
   private static Change change(
       FactForm form,
       Map<String, String> posted,
       Map<String, String> shown,
       Map<String, String> now) {
-    return form.change(posted, desk(shown), desk(now));
+    return form.sheet().change(posted, shown, now);
   }
 
   @Test

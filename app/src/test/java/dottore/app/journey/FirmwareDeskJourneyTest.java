@@ -78,11 +78,11 @@ class FirmwareDeskJourneyTest extends FirmwareDesk {
     signIn("runa", RUNA);
     String claim = takeIn("Fabian Ostrow", "", "upgrade is refused", "blocked");
     page.navigate(desk(claim, "upgrade"));
-    for (String choice :
-        List.of("scheme=old", "boot-mode=old", "secure-boot=off", "chip=off", "encrypted=yes")) {
+    for (String choice : List.of("scheme=old", "boot-mode=old", "secure-boot=off", "chip=off")) {
       String[] parts = choice.split("=");
       page.locator("[name='" + parts[0] + "'][value=" + parts[1] + "]").check();
     }
+    page.locator("[name=encryption]").selectOption("active");
     page.locator("[name=memory-gib]").fill("2");
     send(button("Order the steps"));
     assertThat(page.locator("main")).containsText("No setting lifts this");
@@ -101,9 +101,11 @@ class FirmwareDeskJourneyTest extends FirmwareDesk {
             });
     assertThat(page.locator(".turns")).containsText("It does not start until the next step");
     isAccessible();
-    send(button("Begin the run sheet"));
-    page.waitForURL("**/run-sheets/*");
-    assertThat(page.locator(".run .now")).containsText("Back the data up");
+    assertThat(button("Begin the run sheet")).hasCount(0);
+    assertThat(page.locator("main")).containsText("Drive first: can the disk be converted?");
+    page.locator("[value=none][name=chip]").check();
+    send(button("Order the steps"));
+    assertThat(page.locator("main")).containsText("No security chip 2.0");
   }
 
   @Test

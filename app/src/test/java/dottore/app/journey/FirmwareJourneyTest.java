@@ -6,7 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.APIResponse;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import dottore.core.format.StickImages;
+import dottore.core.format.DiskImages;
 import java.nio.file.Path;
 import java.util.Optional;
 import org.apache.pdfbox.Loader;
@@ -39,7 +39,7 @@ class FirmwareJourneyTest extends FirmwareDesk {
     assertThat(point("file")).containsText("is the maker's");
     upload("#stick-head", "head.bin", new byte[4096]);
     assertThat(page.locator(".fault")).containsText("at byte 510");
-    StickImages sticks = new StickImages(folder);
+    DiskImages sticks = new DiskImages(folder);
     upload("#stick-head", "head.bin", sticks.flashStick("K12.BIN"));
     assertThat(point("stick")).containsText("no TERN5.BIN in its top folder");
     upload("#stick-head", "head.bin", sticks.flashStick("TERN5.BIN"));

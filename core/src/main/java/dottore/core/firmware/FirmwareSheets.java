@@ -10,7 +10,7 @@ import dottore.core.runsheet.SheetStep;
 import dottore.core.runsheet.SheetStep.Making;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -23,6 +23,9 @@ public final class FirmwareSheets {
   public static final String PASSWORD = "firmware-password";
   public static final String RECOVERY = "firmware-recovery";
   public static final String BLOCKERS = "upgrade-blockers";
+
+  /** The step after which the encryption is active again. */
+  public static final String RESUME = "resume";
 
   /** The put-back entry for settings that were noted. */
   public static final String SETTINGS_OWED = "firmware settings as they were";
@@ -68,23 +71,40 @@ public final class FirmwareSheets {
   }
 
   /**
-   * The repair of the casebook that a sheet carries out; empty for one that is none.
+   * The repairs of the casebook that a sheet carries out, in their order; none for one that is
+   * none.
    *
    * @param kind of the sheet
    * @param way in which it writes, if it does
+   * @param done the steps that were done and not skipped
    */
-  public static Optional<String> repair(String kind, Optional<Way> way) {
+  public static List<String> repairs(String kind, Optional<Way> way, Set<String> done) {
     return switch (kind) {
       case UPDATE ->
-          Optional.of(
+          List.of(
               way.filter(w -> w == Way.FLASH_PORT).isPresent()
                   ? "flash-without-cpu"
                   : "other-firmware-version");
-      case RESET -> Optional.of("clear-and-reenter");
-      case PASSWORD -> Optional.of("clear-password-by-owner");
-      case RECOVERY -> Optional.of("recover-firmware");
-      default -> Optional.empty();
+      case RESET -> List.of("clear-and-reenter");
+      case PASSWORD -> List.of("clear-password-by-owner");
+      case RECOVERY -> List.of("recover-firmware");
+      case BLOCKERS -> lifted(UpgradeBlockers.Move.of(done));
+      default -> List.of();
     };
+  }
+
+  /** A conversion brings boot mode and secure boot with it. */
+  private static List<String> lifted(Set<UpgradeBlockers.Move> moves) {
+    List<String> repairs = new ArrayList<>();
+    if (moves.contains(UpgradeBlockers.Move.CONVERT)) {
+      repairs.add("convert-to-new-way");
+    } else if (moves.contains(UpgradeBlockers.Move.SECURE_BOOT_ON)) {
+      repairs.add("switch-secure-boot-on");
+    }
+    if (moves.contains(UpgradeBlockers.Move.CHIP_ON)) {
+      repairs.add("switch-security-chip-on");
+    }
+    return repairs;
   }
 
   /**
@@ -116,7 +136,7 @@ public final class FirmwareSheets {
     steps.addAll(write(board, release, way));
     if (encryption == Encryption.SUSPENDED) {
       steps.add(
-          SheetStep.of("resume", "Let the encryption go on", "In the system's own page.")
+          SheetStep.of(RESUME, "Let the encryption go on", "In the system's own page.")
               .returning(ENCRYPTION));
     }
     steps.add(SheetStep.of("plug", "Plug back what was plugged in", "").returning(OTHER_DEVICES));
@@ -296,24 +316,29 @@ public final class FirmwareSheets {
         .guarding(Training.GUARD);
   }
 
-  /** Lifting what keeps an upgrade away. */
-  public static RunSheet blockers(UpgradeBlockers.Machine machine) {
+  /**
+   * Lifting what keeps an upgrade away.
+   *
+   * @param onDrive the steps of the moves that work on the drive, which firmware knows nothing of
+   * @throws IllegalArgumentException if such a move is needed and its steps are missing
+   */
+  public static RunSheet blockers(
+      UpgradeBlockers.Machine machine, Map<UpgradeBlockers.Move, List<Making>> onDrive) {
     List<Making> steps = new ArrayList<>();
     for (UpgradeBlockers.Move move : UpgradeBlockers.moves(machine)) {
-      Making step =
-          SheetStep.of(
-                  move.name().toLowerCase(Locale.ROOT).replace('_', '-'), move.words(), move.how())
-              .needed();
-      switch (move) {
-        case BACK_UP -> step.taking(5, 45);
-        case SUSPEND -> step.taking(2, 0).borrowing(ENCRYPTION);
-        case CONVERT ->
-            step.taking(5, 5)
-                .at(Depth.WRITES_DRIVE)
-                .minding(
-                    "Which disk, by size and serial; backup on record; no way back in place. It"
-                        + " does not start until the boot mode is changed.");
-        default -> step.taking(3, 0);
+      if (move.onDrive()) {
+        List<Making> own = onDrive.getOrDefault(move, List.of());
+        if (own.isEmpty()) {
+          throw new IllegalArgumentException("no steps for: " + move.words());
+        }
+        steps.addAll(own);
+        continue;
+      }
+      Making step = SheetStep.of(move.id(), move.words(), move.how()).needed();
+      if (move == UpgradeBlockers.Move.SUSPEND) {
+        step.taking(2, 0).borrowing(ENCRYPTION);
+      } else {
+        step.taking(3, 0);
       }
       steps.add(step);
     }

@@ -2,8 +2,13 @@ package dottore.core.firmware;
 
 import dottore.core.units.Capacity;
 import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 
 /**
  * What keeps a machine from taking a current system, and the only order in which it can be lifted:
@@ -33,11 +38,16 @@ public final class UpgradeBlockers {
       boolean secureBoot,
       boolean hasChip,
       boolean chipOn,
-      boolean encrypted,
+      Encryption encryption,
       Optional<Boolean> processorListed,
       boolean sixtyFourBit,
       Optional<Capacity> memory,
       Optional<Capacity> disk) {
+
+    /** Whether the drive asks for its key when something under it changes. */
+    boolean encrypted() {
+      return encryption == Encryption.ACTIVE;
+    }
 
     /** Whether a system on it starts: scheme and mode fit, and secure boot has the new mode. */
     public boolean starts() {
@@ -88,6 +98,23 @@ public final class UpgradeBlockers {
       return how;
     }
 
+    /** The step of the run sheet with which it is done. */
+    public String id() {
+      return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    }
+
+    /** The moves that steps of a run sheet carried out. */
+    public static Set<Move> of(Set<String> steps) {
+      return Arrays.stream(values())
+          .filter(move -> steps.contains(move.id()))
+          .collect(Collectors.toCollection(() -> EnumSet.noneOf(Move.class)));
+    }
+
+    /** Whether it is work on the drive, planned by the room for drives. */
+    public boolean onDrive() {
+      return this == BACK_UP || this == CONVERT;
+    }
+
     /** Whether the machine starts between this step and the next. */
     public boolean startsAfter() {
       return startsAfter;
@@ -119,6 +146,13 @@ public final class UpgradeBlockers {
           new Wall(
               "No security chip 2.0",
               "Look for it as a function of the processor, or for a plug-in module of the maker"));
+    }
+    if (m.encryption() != Encryption.ACTIVE) {
+      m.encryption()
+          .missing()
+          .ifPresent(
+              todo ->
+                  walls.add(new Wall("The drive's encryption: " + m.encryption().words(), todo)));
     }
     m.memory()
         .filter(memory -> memory.compareTo(MEMORY) < 0)
@@ -209,7 +243,7 @@ public final class UpgradeBlockers {
         (m.secureBoot() || move == Move.SECURE_BOOT_ON) && move != Move.OLD_MODE,
         m.hasChip(),
         m.chipOn() || move == Move.CHIP_ON,
-        m.encrypted() && move != Move.SUSPEND,
+        m.encrypted() && move == Move.SUSPEND ? Encryption.SUSPENDED : m.encryption(),
         m.processorListed(),
         m.sixtyFourBit(),
         m.memory(),

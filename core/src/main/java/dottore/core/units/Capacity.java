@@ -50,6 +50,13 @@ public record Capacity(long bytes) implements Comparable<Capacity> {
     return String.format(Locale.ROOT, "%.0f GB (%.1f GiB)", (double) bytes / GB, gibibytes());
   }
 
+  /** As a disk list shows a partition: MiB below one GiB, one decimal above. */
+  public String asListed() {
+    return bytes < GIB
+        ? Math.round(bytes / (double) (1L << 20)) + " MiB"
+        : String.format(Locale.ROOT, "%.1f GiB", gibibytes());
+  }
+
   /** As memory is spoken of: whole GiB without a fraction. */
   public String asMemory() {
     double value = gibibytes();

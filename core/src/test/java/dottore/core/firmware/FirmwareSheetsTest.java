@@ -16,6 +16,7 @@ import dottore.core.units.Capacity;
 import dottore.core.units.Minutes;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
@@ -58,11 +59,16 @@ class FirmwareSheetsTest {
                   false,
                   true,
                   false,
-                  encrypted,
+                  encrypted ? Encryption.ACTIVE : Encryption.NONE,
                   Optional.empty(),
                   true,
                   Optional.empty(),
-                  Optional.of(Capacity.ofGigabytes(500)))));
+                  Optional.of(Capacity.ofGigabytes(500))),
+              Map.of(
+                  UpgradeBlockers.Move.BACK_UP,
+                  List.of(SheetStep.of("back-up", "Copy", "")),
+                  UpgradeBlockers.Move.CONVERT,
+                  List.of(SheetStep.of("convert", "Convert", "")))));
     }
     return sheets.stream();
   }
@@ -123,11 +129,12 @@ class FirmwareSheetsTest {
         .forEach(
             kind -> {
               for (Way way : Way.values()) {
-                String repair = FirmwareSheets.repair(kind, Optional.of(way)).orElseThrow();
+                String repair = FirmwareSheets.repairs(kind, Optional.of(way), Set.of()).get(0);
                 assertThat(casebook.repair(repair)).as(repair).isPresent();
               }
             });
-    assertThat(FirmwareSheets.repair(FirmwareSheets.BLOCKERS, Optional.empty())).isEmpty();
+    assertThat(FirmwareSheets.repairs(FirmwareSheets.BLOCKERS, Optional.empty(), Set.of()))
+        .isEmpty();
   }
 
   @ParameterizedTest
@@ -228,5 +235,43 @@ class FirmwareSheetsTest {
     }
     assertThat(Training.GUARD.after(Minutes.of(9.9))).isEqualTo(Guard.Phase.LONGER);
     assertThat(Training.GUARD.after(Minutes.of(10))).isEqualTo(Guard.Phase.WORRY);
+  }
+
+  @Test
+  void blockersAskTheRoomForDrivesForItsSteps() {
+    UpgradeBlockers.Machine old =
+        new UpgradeBlockers.Machine(
+            true,
+            false,
+            true,
+            false,
+            true,
+            false,
+            Encryption.NONE,
+            Optional.empty(),
+            true,
+            Optional.empty(),
+            Optional.empty());
+    assertThatThrownBy(() -> FirmwareSheets.blockers(old, Map.of()))
+        .isInstanceOf(IllegalArgumentException.class)
+        .hasMessageContaining("Back the data up");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "back-up suspend convert new-mode secure-boot-on chip-on resume, convert-to-new-way"
+        + " switch-security-chip-on",
+    "convert new-mode secure-boot-on, convert-to-new-way",
+    "secure-boot-on, switch-secure-boot-on",
+    "secure-boot-on chip-on, switch-secure-boot-on switch-security-chip-on",
+    "new-mode, ''",
+  })
+  void liftingABlockerIsARepairForEachThatWasLifted(String done, String repairs) {
+    List<String> expected = repairs.isEmpty() ? List.of() : List.of(repairs.split(" "));
+    assertThat(
+            FirmwareSheets.repairs(
+                FirmwareSheets.BLOCKERS, Optional.empty(), Set.of(done.split(" "))))
+        .isEqualTo(expected)
+        .allSatisfy(id -> assertThat(Casebook.shipped().repair(id)).isPresent());
   }
 }

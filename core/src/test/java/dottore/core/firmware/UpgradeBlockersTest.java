@@ -24,7 +24,7 @@ class UpgradeBlockersTest {
         secure && newMode,
         true,
         chipOn,
-        encrypted,
+        encrypted ? Encryption.ACTIVE : Encryption.NONE,
         Optional.of(true),
         true,
         Optional.of(Capacity.ofGibibytes(16)),
@@ -140,12 +140,12 @@ class UpgradeBlockersTest {
             false,
             false,
             false,
-            false,
+            Encryption.NO_KEY,
             Optional.of(false),
             false,
             Optional.of(Capacity.ofGibibytes(2)),
             Optional.of(Capacity.ofGigabytes(32)));
-    assertThat(UpgradeBlockers.walls(poor)).hasSize(6).extracting(Wall::todo).doesNotContain("");
+    assertThat(UpgradeBlockers.walls(poor)).hasSize(7).extracting(Wall::todo).doesNotContain("");
     assertThat(UpgradeBlockers.walls(machine(true, false, false, false, false))).isEmpty();
   }
 }

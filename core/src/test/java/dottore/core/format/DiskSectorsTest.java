@@ -32,11 +32,11 @@ class DiskSectorsTest {
 
   @TempDir Path folder;
 
-  private StickImages images;
+  private DiskImages images;
 
   @BeforeEach
   void makeImages() {
-    images = new StickImages(folder);
+    images = new DiskImages(folder);
   }
 
   private byte[] tail(Path image, int bytes) throws Exception {

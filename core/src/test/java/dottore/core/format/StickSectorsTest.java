@@ -21,15 +21,15 @@ import org.junit.jupiter.params.provider.CsvSource;
 
 /** Sticks that Debian's own tools wrote, read by ours. */
 class StickSectorsTest {
-  private static final long MIB = StickImages.MIB;
+  private static final long MIB = DiskImages.MIB;
 
   @TempDir Path folder;
 
-  private StickImages images;
+  private DiskImages images;
 
   @BeforeEach
   void makeImages() {
-    images = new StickImages(folder);
+    images = new DiskImages(folder);
   }
 
   @ParameterizedTest

@@ -8,14 +8,14 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 
-/** Images of sticks as Debian's own tools write them. */
-public final class StickImages {
+/** Images of sticks and drives as Debian's own tools write them. */
+public final class DiskImages {
   static final long MIB = 1 << 20;
 
   private final Path folder;
   private int made;
 
-  public StickImages(Path folder) {
+  public DiskImages(Path folder) {
     this.folder = folder;
   }
 
@@ -75,6 +75,13 @@ public final class StickImages {
 
   Path content() throws IOException {
     return Files.writeString(folder.resolve("content"), "firmware");
+  }
+
+  /** The first MiB of a drive of 500 GB, divided as sfdisk is told. */
+  public byte[] head(String layout) throws Exception {
+    Path image = image(500_107_862_016L);
+    run(layout, "/usr/sbin/sfdisk", "--quiet", image.toString());
+    return head(image, MIB);
   }
 
   /** The first sectors of such a stick, its top folder among them. */

@@ -1,27 +1,28 @@
 package dottore.app.firmware;
 
+import dottore.app.ticket.FactRule;
+import java.util.Arrays;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
 
-/** Whether facts that come from elsewhere can stand in a log. */
+/** The facts of the firmware desk. */
 @Component
-public class FactCheck {
+class FirmwareRule implements FactRule {
   private final StickNote stickNote;
 
-  FactCheck(StickNote stickNote) {
+  FirmwareRule(StickNote stickNote) {
     this.stickNote = stickNote;
   }
 
-  /** What is wrong with them, or empty. */
+  @Override
   public Optional<String> wrong(Map<String, String> facts) {
-    for (Map.Entry<String, String> fact : facts.entrySet()) {
-      for (FactForm form : FactForm.values()) {
-        String fault = form.fault(fact.getKey(), fact.getValue());
-        if (!fault.isEmpty()) {
-          return Optional.of("'" + fact.getKey() + "' " + fault);
-        }
-      }
+    Optional<String> fault =
+        Arrays.stream(FactForm.values())
+            .flatMap(form -> form.sheet().wrong(facts).stream())
+            .findFirst();
+    if (fault.isPresent()) {
+      return fault;
     }
     String stick = facts.getOrDefault("stick", "");
     return stick.isEmpty() || stickNote.readable(stick)

@@ -1,0 +1,178 @@
+package dottore.app.drive;
+
+import dottore.app.shop.NotThere;
+import dottore.app.ticket.FactBook;
+import dottore.app.ticket.FactBook.NotTaken;
+import dottore.app.ticket.FactSheet;
+import dottore.app.ticket.NewLine;
+import dottore.app.ticket.TicketBook;
+import dottore.app.ticket.TicketFile;
+import dottore.app.ticket.TicketSide;
+import dottore.core.drive.Conversion;
+import dottore.core.drive.DriveSheets;
+import dottore.core.machine.DiskLayout;
+import dottore.core.machine.Drive;
+import dottore.core.reading.DiskReading;
+import dottore.core.runsheet.SheetStep.Making;
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** The drives of a ticket's machine: what follows from its record, and what is written. */
+@Service
+public class Drives {
+  private final TicketBook book;
+  private final TicketSide side;
+  private final FactBook facts;
+  private final LayoutNote notes;
+
+  Drives(TicketBook book, TicketSide side, FactBook facts, LayoutNote notes) {
+    this.book = book;
+    this.side = side;
+    this.facts = facts;
+    this.notes = notes;
+  }
+
+  DriveDesk desk(TicketFile file) {
+    return DriveDesk.of(file, notes);
+  }
+
+  // --- for whom plans with the drive -------------------------------------------------------------
+
+  /** Whether the system disk can be converted in place; empty while nobody said which it is. */
+  public Optional<Conversion> conversion(TicketFile file) {
+    return desk(file).conversion();
+  }
+
+  /**
+   * The steps of saving the system disk before it is converted.
+   *
+   * @throws IllegalStateException if nobody said which it is
+   */
+  public List<Making> saving(TicketFile file) {
+    DriveDesk desk = desk(file);
+    return DriveSheets.save(known(desk), desk.saved(), desk.wanted(), desk.copyTime());
+  }
+
+  /**
+   * The steps of converting it.
+   *
+   * @throws IllegalStateException if nobody said which it is
+   */
+  public List<Making> converting(TicketFile file) {
+    DriveDesk desk = desk(file);
+    known(desk);
+    return DriveSheets.convert(desk.which().orElseThrow());
+  }
+
+  private static Drive known(DriveDesk desk) {
+    return desk.target().orElseThrow(() -> new IllegalStateException("no system disk is named"));
+  }
+
+  // --- what is written ---------------------------------------------------------------------------
+
+  NotTaken write(String claim, FactSheet form, Map<String, String> posted, int seen, String who) {
+    return facts.write(claim, "Drive", form, posted, TicketFile::facts, seen, who);
+  }
+
+  /** Keeps how a drive is divided; that of the system disk answers checks. */
+  @Transactional
+  void keep(String claim, int number, DiskLayout layout, String who) {
+    Map<String, String> known = new LinkedHashMap<>();
+    known.put(DriveForm.fact(number, "layout"), notes.of(layout));
+    DriveDesk before = desk(book.open(claim));
+    boolean system =
+        before.target().map(t -> t.number() == number).orElse(before.drives().isEmpty());
+    if (system) {
+      known.putAll(scheme(layout));
+    }
+    book.log(claim, who, FactBook.line("Disk " + number + " read: " + notes.words(layout), known));
+    if (system) {
+      answer(claim, layout, who);
+    }
+  }
+
+  private static Map<String, String> scheme(DiskLayout layout) {
+    return switch (layout.scheme()) {
+      case MBR -> Map.of("scheme", "old");
+      case GPT -> Map.of("scheme", "new");
+      case NONE -> Map.of();
+    };
+  }
+
+  /** What the table says becomes answers in Find, unless they stand already. */
+  private void answer(String claim, DiskLayout layout, String who) {
+    TicketFile file = book.open(claim);
+    List<NewLine> lines = new ArrayList<>();
+    DiskReading.of(layout, desk(file).newMode())
+        .forEach(
+            answer ->
+                book.casebook()
+                    .check(answer.check())
+                    .filter(
+                        check ->
+                            file.answers().stream()
+                                .noneMatch(
+                                    line ->
+                                        line.get("check").equals(answer.check())
+                                            && line.get("outcome").equals(answer.outcome())))
+                    .ifPresent(
+                        check ->
+                            lines.add(
+                                NewLine.read(check, answer)
+                                    .with("together", "disk-" + file.lastSeq()))));
+    book.record(claim, file.lastSeq(), lines, who);
+  }
+
+  /** Another disk is the system disk now; what was read of it counts from here on. */
+  @Transactional
+  NotTaken aim(String claim, Map<String, String> posted, int seen, String who) {
+    NotTaken not = write(claim, DriveForm.TARGET.sheet(), posted, seen, who);
+    if (not.words().isEmpty()) {
+      Optional<DiskLayout> layout = layout(claim);
+      layout.ifPresent(
+          l -> {
+            book.log(claim, who, FactBook.line("System disk: " + l.scheme().words(), scheme(l)));
+            answer(claim, l, who);
+          });
+    }
+    return not;
+  }
+
+  private Optional<DiskLayout> layout(String claim) {
+    return desk(book.open(claim)).target().flatMap(Drive::layout);
+  }
+
+  /** Takes a drive off the list, with all that was written about it. */
+  void forget(String claim, int number, String who) {
+    book.log(
+        claim,
+        who,
+        file -> {
+          Map<String, String> gone = new LinkedHashMap<>();
+          for (String what : List.of("model", "serial", "gb", "holds", "layout")) {
+            gone.put(DriveForm.fact(number, what), "");
+          }
+          if (desk(file).get("target").equals(String.valueOf(number))) {
+            gone.put("target", "");
+          }
+          return List.of(FactBook.line("Disk " + number + " taken off the list", gone));
+        });
+  }
+
+  /** A drive that could be taken for another is unplugged; it goes on the put-back list. */
+  @Transactional
+  void unplug(String claim, int number, String place, String who) {
+    Drive drive =
+        desk(book.open(claim))
+            .drive(number)
+            .orElseThrow(() -> new NotThere("There is no disk " + number + " on this ticket."));
+    if (drive.connected()) {
+      side.borrow(claim, DriveDesk.unplugged(number), "connected", place, who);
+    }
+  }
+}
