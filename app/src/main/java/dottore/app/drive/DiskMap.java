@@ -25,7 +25,7 @@ record DiskMap(int height, List<Row> rows, int line) {
   private static final int HEAD = 22;
   private static final int LEFT = 150;
   private static final int WIDTH = 712;
-  private static final int LEAST = 46;
+  private static final int LEAST = 56;
   private static final int GAP = 3;
   private static final double SMALLEST_DRIVE = 0.3;
   private static final long MIB = 1L << 20;
@@ -156,7 +156,7 @@ record DiskMap(int height, List<Row> rows, int line) {
   }
 
   private static String fitting(String name, int wide, boolean narrow) {
-    int most = narrow ? 6 : wide / 8;
+    int most = narrow ? 8 : wide / 8;
     return name.length() <= most ? name : name.substring(0, Math.max(1, most - 1)) + "…";
   }
 }

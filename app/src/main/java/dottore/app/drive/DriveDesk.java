@@ -28,10 +28,8 @@ final class DriveDesk {
   private DriveDesk(TicketFile file, LayoutNote notes) {
     this.file = file;
     this.facts = file.facts(Integer.MAX_VALUE);
-    for (int number = 0; number < DriveForm.MOST_DRIVES; number++) {
-      if (there(number)) {
-        drives.add(drive(number, notes));
-      }
+    for (int number : numbers()) {
+      drives.add(drive(number, notes));
     }
   }
 
@@ -57,12 +55,20 @@ final class DriveDesk {
         read.or(() -> label),
         file.owed().stream().noneMatch(owed -> owed.what().equals(unplugged(number))),
         get(DriveForm.fact(number, "holds")),
-        layout.filter(l -> !convertedSince(l)));
+        layout.filter(l -> !convertedSince(number, l)));
   }
 
-  /** What was read is past once somebody wrote down that the disk was converted. */
-  private boolean convertedSince(DiskLayout layout) {
-    return layout.scheme() == Scheme.MBR && get("scheme").equals("new");
+  /** What was read of the system disk is past once somebody wrote down that it was converted. */
+  private boolean convertedSince(int number, DiskLayout layout) {
+    boolean system =
+        find("target")
+            .map(named -> named.equals(String.valueOf(number)))
+            .orElse(numbers().size() == 1);
+    return system && layout.scheme() == Scheme.MBR && get("scheme").equals("new");
+  }
+
+  private List<Integer> numbers() {
+    return Stream.iterate(0, n -> n + 1).limit(DriveForm.MOST_DRIVES).filter(this::there).toList();
   }
 
   /** What is owed to the machine while a drive is unplugged. */

@@ -137,11 +137,10 @@ class DrivePage {
       return alike(which);
     }
     Conversion c = conversion.get();
-    Optional<Point> done =
-        c.point(Topic.SCHEME).filter(p -> p.state() == State.BAD && p.words().startsWith("new"));
-    if (done.isPresent()) {
+    if (c.done()) {
+      Point scheme = c.point(Topic.SCHEME).orElseThrow();
       return new Lead(
-          "none", "", which.target().name() + ": " + done.get().words(), done.get().todo(), false);
+          "none", "", which.target().name() + ": " + scheme.words(), scheme.todo(), false);
     }
     if (!c.walls().isEmpty()) {
       return new Lead(
@@ -236,7 +235,7 @@ class DrivePage {
   private static PointRow point(Point p) {
     String mark =
         switch (p.state()) {
-          case GOOD -> "✓";
+          case GOOD, DONE -> "✓";
           case SHEET -> "○";
           case ASK -> "?";
           case BAD -> "✕";
@@ -245,7 +244,7 @@ class DrivePage {
         p.topic().id(),
         p.topic().words(),
         mark,
-        p.state().name().toLowerCase(Locale.ROOT),
+        p.state() == State.DONE ? "good" : p.state().name().toLowerCase(Locale.ROOT),
         p.words(),
         p.todo());
   }

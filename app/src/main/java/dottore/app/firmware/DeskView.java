@@ -274,6 +274,9 @@ final class DeskView {
     if (conversion.isEmpty()) {
       return "Drive decides: which disk, and whether it can";
     }
+    if (conversion.get().done()) {
+      return "Drive: it has the new scheme already; write that down here";
+    }
     return conversion.get().open().stream()
         .findFirst()
         .map(

@@ -239,6 +239,9 @@ public class FirmwareRuns {
         throw new NotYet(
             "Drive says not yet. " + point.topic().words() + ": " + point.words() + ".");
       }
+      if (conversion.done()) {
+        throw new NotYet("The disk has the new scheme already: write that down first.");
+      }
       onDrive.put(Move.BACK_UP, drives.saving(file));
       onDrive.put(Move.CONVERT, drives.converting(file));
     }
@@ -337,7 +340,7 @@ public class FirmwareRuns {
         case NEW_MODE -> facts.put("boot-mode", "new");
         case SECURE_BOOT_ON -> facts.put("secure-boot", "on");
         case CHIP_ON -> facts.put("chip", "on");
-        case BACK_UP -> facts.put("saved-compared", "yes");
+        case BACK_UP -> {} // where the copy lies is for the drive desk to say
       }
     }
     if (done.contains(FirmwareSheets.RESUME)) {
@@ -363,8 +366,13 @@ public class FirmwareRuns {
       Event.Result came = last || result != Event.Result.WORKS ? result : Event.Result.ELSEWHERE;
       lines.add(NewLine.tried(repair, came).with("sheet", sheetId));
     }
-    if (sheet.sheet().kind().equals(FirmwareSheets.BLOCKERS) && !done.isEmpty()) {
-      book.log(claim, who, FactBook.line("As the run sheet left it", leftBy(done)));
+    if (sheet.sheet().kind().equals(FirmwareSheets.BLOCKERS) && !leftBy(done).isEmpty()) {
+      Map<String, String> left = leftBy(done);
+      String words =
+          left.entrySet().stream()
+              .map(fact -> fact.getKey().replace('-', ' ') + " " + fact.getValue())
+              .collect(Collectors.joining(", "));
+      book.log(claim, who, FactBook.line("As the run sheet left it: " + words, left));
       file = book.open(claim);
     }
     if (sheet.about().getOrDefault("cell", "").equals("yes")) {

@@ -61,6 +61,7 @@ class RunSheetController {
       @Nullable Guard guard,
       boolean must,
       String blockedBy,
+      String stillRuns,
       String by,
       boolean reopens) {}
 
@@ -104,7 +105,7 @@ class RunSheetController {
     List<SheetStep> ready = open.aside() ? List.of() : sheet.ready(marks);
     List<Row> rows = new ArrayList<>();
     for (SheetStep step : sheet.steps()) {
-      rows.add(row(rows.size() + 1, step, open, ready));
+      rows.add(row(rows.size() + 1, step, open, ready, stillRuns(file, open, step)));
     }
     return new Page(
         open.id(),
@@ -119,7 +120,26 @@ class RunSheetController {
         file.guarded().isPresent());
   }
 
-  private Row row(int number, SheetStep step, OpenSheet open, List<SheetStep> ready) {
+  /** What a step waits for although its turn has come; empty if no clock before it runs down. */
+  private String stillRuns(TicketFile file, OpenSheet open, SheetStep step) {
+    return step.after().stream()
+        .flatMap(id -> open.sheet().step(id).stream())
+        .flatMap(
+            before ->
+                file.runningClocks().stream()
+                    .filter(c -> c.waiting(shop.now()) && c.label().equals(before.words())))
+        .findFirst()
+        .map(
+            clock ->
+                clock.label()
+                    + ": about "
+                    + Math.max(1, clock.left(shop.now()).toMinutes())
+                    + " min left")
+        .orElse("");
+  }
+
+  private Row row(
+      int number, SheetStep step, OpenSheet open, List<SheetStep> ready, String stillRuns) {
     Map<String, Mark> marks = open.marks();
     Mark mark = marks.get(step.id());
     String state = mark == null ? "later" : mark == Mark.DONE ? "done" : "skipped";
@@ -152,6 +172,7 @@ class RunSheetController {
             .findFirst()
             .map(SheetStep::words)
             .orElse(""),
+        stillRuns,
         line == null ? "" : line.who() + ", " + shop.times().brief(line.at()),
         mark != null && open.sheet().builtOn(step.id(), marks).isEmpty());
   }

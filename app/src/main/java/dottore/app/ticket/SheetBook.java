@@ -148,7 +148,8 @@ public class SheetBook {
 
   /**
    * Ticks a step: what it borrows goes on the put-back list, what it gives back comes off, what it
-   * lets run gets its clock. A step that is ticked already stays as it is.
+   * lets run gets its clock, and the clocks of the steps that it follows end. A step that is ticked
+   * already stays as it is.
    *
    * @param before the state in which the borrowed thing was
    * @param place where it is now
@@ -174,6 +175,7 @@ public class SheetBook {
       return;
     }
     allowed(at);
+    endWaits(at, claim, who);
     SheetStep done = at.step();
     String state =
         done.borrows().isPresent() && !before.isBlank() ? " (before: " + before.strip() + ")" : "";
@@ -187,6 +189,18 @@ public class SheetBook {
       long minutes = Math.round(done.waiting().value());
       side.startClock(claim, done.words(), Duration.ofMinutes(minutes), who, entry.at);
     }
+  }
+
+  /** Whoever goes on says with it that what ran before is over. */
+  private void endWaits(At at, String claim, String who) {
+    List<String> before =
+        at.step().after().stream()
+            .flatMap(id -> at.sheet().sheet().step(id).stream())
+            .map(SheetStep::words)
+            .toList();
+    clocks.of(List.of(Objects.requireNonNull(at.ticket().id))).stream()
+        .filter(c -> c.stoppedAt == null && c.guard == null && before.contains(c.label))
+        .forEach(c -> side.stopClock(claim, Objects.requireNonNull(c.id), who));
   }
 
   private LogEntry mark(At at, Mark mark, String words, String who, Instant moment) {

@@ -112,8 +112,10 @@ class DriveDeskTest {
     assertThat(desk().drives().get(0).layout()).isPresent();
     facts.put("scheme", "new");
     assertThat(desk().drives().get(0).layout()).isEmpty();
-    assertThat(desk().conversion().flatMap(c -> c.point(Topic.SCHEME)).map(p -> p.todo()))
-        .contains("Nothing to convert");
+    assertThat(desk().conversion().map(Conversion::done)).contains(true);
+    facts.put("disk.1.layout", NOTES.of(old(1_000_000)));
+    facts.put("target", "0");
+    assertThat(desk().drives().get(1).layout()).isPresent();
   }
 
   @ParameterizedTest

@@ -105,9 +105,15 @@ class DriveJourneyTest extends FirmwareDesk {
     assertThat(page.locator(".turns")).containsText("Drive: it can");
     send(button("Begin the run sheet"));
     page.waitForURL("**/run-sheets/*");
-    assertThat(page.locator(".run .now")).containsText("Copy the data and compare");
+    assertThat(page.locator(".run .now")).containsText("Copy the data");
     assertThat(page.locator(".run .now")).containsText("…7F3Q");
     assertThat(page.locator(".run")).containsText("Trial run of the converter");
+    send(page.locator(".run .donext form button").first());
+    // The copy runs alone for an hour; what follows says that it is too early.
+    assertThat(page.locator(".run .now")).containsText("Copy the data: about 7");
+    assertThat(page.locator("aside.side")).containsText("Copy the data");
+    send(button("It is over, and this is done"));
+    assertThat(page.locator("aside.side .log")).containsText("Clock stopped: Copy the data");
     workThrough();
     page.navigate("/tickets/" + claim + "/fix/firmware/upgrade");
     send(button("It works now"));

@@ -63,6 +63,8 @@ public record Conversion(List<Point> points) {
     GOOD,
     /** The run sheet sees to it before anything is written. */
     SHEET,
+    /** There is nothing left to do about it. */
+    DONE,
     /** Nobody looked yet. */
     ASK,
     /** It stands in the way. */
@@ -143,6 +145,11 @@ public record Conversion(List<Point> points) {
     return points.stream().filter(p -> p.state() == State.BAD || p.state() == State.ASK).toList();
   }
 
+  /** Whether the disk has the new scheme, as it should be. */
+  public boolean done() {
+    return points.stream().anyMatch(p -> p.state() == State.DONE);
+  }
+
   public Optional<Point> point(Topic topic) {
     return points.stream().filter(p -> p.topic() == topic).findFirst();
   }
@@ -184,7 +191,7 @@ public record Conversion(List<Point> points) {
                       ? good(topic, scheme.words() + ", as written down")
                       : new Point(
                           topic,
-                          State.BAD,
+                          State.DONE,
                           scheme.words() + ", as written down",
                           "Nothing to convert"))
           .orElse(
@@ -195,12 +202,14 @@ public record Conversion(List<Point> points) {
     if (layout.scheme() == Scheme.MBR) {
       return good(topic, layout.scheme().words());
     }
-    boolean damaged = layout.backup() == Backup.DAMAGED;
-    return new Point(
-        topic,
-        State.BAD,
-        layout.scheme().words() + (damaged ? ", its copy at the end is damaged" : ""),
-        damaged ? "Back the data up; have the table repaired" : "Nothing to convert");
+    if (layout.backup() == Backup.DAMAGED) {
+      return new Point(
+          topic,
+          State.BAD,
+          layout.scheme().words() + ", its copy at the end is damaged",
+          "Back the data up; have the table repaired");
+    }
+    return new Point(topic, State.DONE, layout.scheme().words(), "Nothing to convert");
   }
 
   private static Point partitions(Facts facts) {

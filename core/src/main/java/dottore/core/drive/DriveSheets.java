@@ -58,11 +58,12 @@ public final class DriveSheets {
     String how =
         "From "
             + target.described()
-            + " to a drive that stays out of the machine; then count and compare the files."
+            + " to a drive that stays out of the machine."
             + time.map(t -> " " + t.slowest().words() + " sets the pace.").orElse("");
     return List.of(
-        SheetStep.of(SAVED, "Copy the data and compare", how)
-            .taking(5, copy.value())
+        SheetStep.of("copy", "Copy the data", how).taking(5, copy.value()).needed(),
+        SheetStep.of(SAVED, "Compare the copy", "Count the files and compare them.")
+            .taking(5, 0)
             .minding("What is not compared is not saved.")
             .needed());
   }

@@ -61,6 +61,11 @@ class ConversionTest {
         Scheme.MBR, 512, OptionalLong.of(sectors), List.of(parts), true, Backup.NONE);
   }
 
+  private static DiskLayout damaged(DiskLayout gpt) {
+    return new DiskLayout(
+        gpt.scheme(), gpt.sectorSize(), gpt.sectors(), gpt.parts(), true, Backup.DAMAGED);
+  }
+
   private static Part primary(long start, long sectors) {
     return new Part(Role.PRIMARY, Use.DATA, start, sectors, false, "");
   }
@@ -113,7 +118,8 @@ class ConversionTest {
     "WHICH, gone, BAD",
     "WHICH, alike, BAD",
     "WHICH, size, GOOD",
-    "SCHEME, gpt, BAD",
+    "SCHEME, gpt, DONE",
+    "SCHEME, broken, BAD",
   })
   void judgesEveryPoint(Topic topic, String how, State state) {
     Facts f = fine(WELL);
@@ -132,6 +138,7 @@ class ConversionTest {
         switch (how) {
           case "gone" -> WrongDisk.of(gone, List.of(gone), "");
           case "alike", "size" -> WrongDisk.of(target, List.of(target, other), "");
+          case "broken" -> only(Optional.of(damaged(ConvertedLayout.of(WELL.orElseThrow()))));
           case "gpt" -> only(Optional.of(ConvertedLayout.of(WELL.orElseThrow())));
           default -> f.which();
         };
@@ -207,6 +214,7 @@ class ConversionTest {
         .extracting(Point::topic)
         .containsExactly(Topic.WHICH, Topic.SCHEME);
     assertThat(Conversion.of(facts).go()).isFalse();
+    assertThat(Conversion.of(facts).done()).isTrue();
     assertThat(Conversion.of(facts).walls()).isEmpty();
   }
 
@@ -374,6 +382,7 @@ class ConversionTest {
     assertThat(sheet.steps())
         .extracting(SheetStep::id)
         .containsExactly(
+            "copy",
             "back-up",
             "suspend",
             "which-disk",
@@ -384,7 +393,7 @@ class ConversionTest {
             "chip-on",
             "resume",
             "readiness");
-    assertThat(sheet.step("back-up").orElseThrow().waiting()).isEqualTo(time.most());
+    assertThat(sheet.step("copy").orElseThrow().waiting()).isEqualTo(time.most());
     SheetStep convert = sheet.step(DriveSheets.CONVERTED).orElseThrow();
     assertThat(convert.must()).isTrue();
     assertThat(convert.guard()).isPresent();
@@ -420,7 +429,11 @@ class ConversionTest {
             new Conversion(
                 List.of(new Point(Topic.WHICH, a, "", ""), new Point(Topic.PARTITIONS, b, "", "")));
         assertThat(conversion.go()).isEqualTo(closed.contains(a) && closed.contains(b));
-        assertThat(conversion.open().isEmpty()).isEqualTo(conversion.go());
+        assertThat(conversion.done()).isEqualTo(a == State.DONE || b == State.DONE);
+        assertThat(conversion.open().isEmpty())
+            .isEqualTo(
+                conversion.points().stream()
+                    .noneMatch(p -> p.state() == State.BAD || p.state() == State.ASK));
         assertThat(conversion.walls()).hasSize(b == State.BAD ? 1 : 0);
       }
     }
