@@ -154,7 +154,7 @@ final class DriveDesk {
                         find("system-64").map("yes"::equals),
                         newWay(),
                         find("encryption").map(Encryption::of).orElse(Encryption.UNKNOWN),
-                        saved().map(where -> "to " + where + ", compared"),
+                        saved().map(where -> where + ", compared"),
                         wanted())));
   }
 

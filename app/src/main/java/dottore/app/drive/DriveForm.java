@@ -22,7 +22,7 @@ enum DriveForm {
           "encryption",
           "encryption",
           Arrays.stream(Encryption.values()).map(Encryption::id).collect(Collectors.toSet()))),
-  SAVED(Field.text("saved-where", "saved to"), Field.tick("saved-compared", "copy compared")),
+  SAVED(Field.text("saved-where", "saved"), Field.tick("saved-compared", "copy compared")),
   COPY(
       Field.number("used-gb", "to copy", 1_000_000, "GB"),
       Field.word("copy-from", "from", links()),

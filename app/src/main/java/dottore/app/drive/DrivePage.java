@@ -207,11 +207,11 @@ class DrivePage {
         };
     String saved =
         desk.saved()
-            .map(where -> "to " + where + ", compared")
+            .map(where -> where + ", compared")
             .orElse(
                 desk.wanted()
                     ? desk.find("saved-where")
-                        .map(where -> "to " + where + ", not compared yet")
+                        .map(where -> where + ", not compared yet")
                         .orElse("not yet" + told(desk.file().backup()))
                     : "the customer wants nothing kept");
     return new Known(

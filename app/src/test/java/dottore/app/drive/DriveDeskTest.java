@@ -143,7 +143,7 @@ class DriveDeskTest {
     facts.put("saved-where", "shelf drive 2");
     facts.put("saved-compared", "yes");
     assertThat(desk().conversion().flatMap(c -> c.point(Topic.SAVED)).map(p -> p.words()))
-        .contains("to shelf drive 2, compared");
+        .contains("shelf drive 2, compared");
     facts.clear();
     facts.put("disk.0.gb", "500");
     backup = "nothing-wanted";

@@ -37,6 +37,9 @@ class PageTimesTest extends Journey {
             .attr("href")
             .replaceAll("^.*(/run-sheets/[^/]+)$", "$1");
     assertThat(sheet).startsWith("/run-sheets/");
+    String tamar =
+        runa.get("/tickets?q=Tamar").page().select("main a[href^=/tickets/B]").first().attr("href");
+    String drives = tamar.replaceAll("^(/tickets/[^/]+).*", "$1");
     Map<String, Double> medians = new LinkedHashMap<>();
     for (String path :
         new String[] {
@@ -60,6 +63,8 @@ class PageTimesTest extends Journey {
           base + "/fix/firmware/update",
           base + "/fix/firmware/settings",
           flashing + "/fix/firmware",
+          drives + "/fix/firmware/upgrade",
+          drives + "/fix/drive",
           flashing + sheet
         }) {
       for (int i = 0; i < WARM_UP; i++) {

@@ -59,6 +59,7 @@ class Screenshots extends Journey {
     page.locator("button:has-text('Set it aside')").click();
     page.locator(".note").waitFor();
     take(ilse + "/fix/firmware/update", "firmware");
+    take(ticketOf("Tamar") + "/fix/drive", "drive");
     page.navigate(mirel + "/fix/firmware/settings");
     for (String seen : List.of("direct (AHCI)", "new way (UEFI)", "profile 1", "quiet")) {
       page.getByLabel(seen).check();
