@@ -42,13 +42,20 @@ class TicketBundles {
   private final TicketBook book;
   private final Counter counter;
   private final List<FactRule> facts;
+  private final BundledSheets sheets;
   private final ObjectMapper json;
   private final Schemas schema = Schemas.load(Schemas.TICKET);
 
-  TicketBundles(TicketBook book, Counter counter, List<FactRule> facts, ObjectMapper json) {
+  TicketBundles(
+      TicketBook book,
+      Counter counter,
+      List<FactRule> facts,
+      BundledSheets sheets,
+      ObjectMapper json) {
     this.book = book;
     this.counter = counter;
     this.facts = facts;
+    this.sheets = sheets;
     this.json = json;
   }
 
@@ -87,6 +94,7 @@ class TicketBundles {
           .put("place", owed.place())
           .put("returned", owed.returned());
     }
+    sheets.write(file, root.putArray("sheets"));
     file.closed()
         .ifPresent(
             at -> {
@@ -123,7 +131,11 @@ class TicketBundles {
   String read(byte[] document, String who) throws BundleFault {
     JsonNode root = schema.read(document);
     List<String> faults = new ArrayList<>();
-    List<NewLine> lines = lines(root.get("log"), faults);
+    BundledSheets.Read brought = sheets.read(root.path("sheets"), faults);
+    List<NewLine> lines =
+        lines(root.get("log"), faults).stream()
+            .map(line -> new NewLine(line.kind(), line.text(), brought.renamed(line.data())))
+            .toList();
     if (!faults.isEmpty()) {
       throw new BundleFault(faults);
     }
@@ -148,6 +160,7 @@ class TicketBundles {
           thing.get("returned").asBoolean(),
           who);
     }
+    sheets.keep(claim, brought);
     String note = "Imported from a bundle; there it was " + root.get("claim").asText();
     book.log(claim, who, NewLine.note(note));
     if (root.has("end")) {

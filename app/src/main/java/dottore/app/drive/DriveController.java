@@ -92,6 +92,12 @@ class DriveController {
     return after(claim, drives.write(claim, form, posted, seen, who.getName()), model);
   }
 
+  @PostMapping("/undo")
+  String undo(@PathVariable String claim, @RequestParam int entry, Principal who) {
+    drives.undo(claim, entry, who.getName());
+    return here(claim);
+  }
+
   @PostMapping("/disks/{number}/forget")
   String forget(@PathVariable String claim, @PathVariable int number, Principal who) {
     drives.forget(claim, number(number), who.getName());

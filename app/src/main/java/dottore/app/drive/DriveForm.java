@@ -45,6 +45,12 @@ enum DriveForm {
     return sheet;
   }
 
+  /** Whether a fact is asked for, or read, at this desk. */
+  static boolean knows(String fact) {
+    return fact.startsWith("disk.")
+        || Arrays.stream(values()).anyMatch(form -> form.sheet.has(fact));
+  }
+
   /** What is written down of one drive. */
   static FactSheet disk(int number) {
     String disk = "disk " + number;

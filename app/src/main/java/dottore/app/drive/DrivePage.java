@@ -95,6 +95,7 @@ class DrivePage {
         "points",
         conversion.map(c -> c.points().stream().map(DrivePage::point).toList()).orElse(List.of()));
     model.addAttribute("copy", desk.copyTime().map(time -> copy(desk, time)).orElse(null));
+    model.addAttribute("last", drives.last(file).orElse(null));
     model.addAttribute("links", links());
     model.addAttribute("encryptions", encryptions(facts.getOrDefault("encryption", "")));
     return "drive/drive";

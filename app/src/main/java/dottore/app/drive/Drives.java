@@ -4,6 +4,7 @@ import dottore.app.shop.NotThere;
 import dottore.app.ticket.FactBook;
 import dottore.app.ticket.FactBook.NotTaken;
 import dottore.app.ticket.FactSheet;
+import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
@@ -19,12 +20,16 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The drives of a ticket's machine: what follows from its record, and what is written. */
 @Service
 public class Drives {
+  /** Joins answers to the line that they came of. */
+  private static final String DISK = "disk-";
+
   private final TicketBook book;
   private final TicketSide side;
   private final FactBook facts;
@@ -124,7 +129,7 @@ public class Drives {
                         check ->
                             lines.add(
                                 NewLine.read(check, answer)
-                                    .with("together", "disk-" + file.lastSeq()))));
+                                    .with("together", DISK + file.lastSeq()))));
     book.record(claim, file.lastSeq(), lines, who);
   }
 
@@ -162,6 +167,25 @@ public class Drives {
           }
           return List.of(FactBook.line("Disk " + number + " taken off the list", gone));
         });
+  }
+
+  /** What was written last at this desk, if it can still be taken back. */
+  Optional<Line> last(TicketFile file) {
+    Set<Integer> gone = file.takenBack();
+    return file.log().stream()
+        .filter(line -> line.kind() == Line.Kind.FACT && !gone.contains(line.seq()))
+        .reduce((a, b) -> b)
+        .filter(line -> line.data().keySet().stream().anyMatch(DriveForm::knows));
+  }
+
+  /** Takes back what was written last, and the answers that came of it. */
+  @Transactional
+  void undo(String claim, int entry, String who) {
+    book.withdraw(claim, entry, Line.Kind.FACT, who);
+    TicketFile file = book.open(claim);
+    file.answers().stream()
+        .filter(line -> line.get("together").equals(DISK + entry))
+        .forEach(line -> book.withdraw(claim, line.seq(), line.kind(), who));
   }
 
   /** A drive that could be taken for another is unplugged; it goes on the put-back list. */

@@ -129,6 +129,10 @@ public final class FactSheet {
     return new FactSheet(List.of(fields));
   }
 
+  public boolean has(String name) {
+    return fields.stream().anyMatch(field -> field.name.equals(name));
+  }
+
   /**
    * What is wrong with a value of a field of this form; empty if nothing is, or it has no such
    * field.

@@ -76,16 +76,37 @@ public class SheetBook {
             other -> {
               throw new Refused("This run sheet is open already: " + other.sheet().title() + ".");
             });
+    String id = freshId();
+    save(ticket, id, sheet, about, at, who);
+    write(ticket, id, "begun", "Run sheet begun: " + sheet.title(), who, at);
+    return id;
+  }
+
+  /** An id that no run sheet has. */
+  public static String freshId() {
+    return UUID.randomUUID().toString().replace("-", "").substring(0, 16);
+  }
+
+  /**
+   * Keeps a run sheet that was worked on elsewhere; what was done of it is in the log that came
+   * with it.
+   */
+  @Transactional
+  public void takeOver(
+      String claim, String id, RunSheet sheet, Map<String, String> about, Instant at, String who) {
+    save(pen.holdOpen(claim), id, sheet, about, at, who);
+  }
+
+  private void save(
+      Ticket ticket, String id, RunSheet sheet, Map<String, String> about, Instant at, String who) {
     RunSheetRow row = new RunSheetRow();
-    row.id = UUID.randomUUID().toString().replace("-", "").substring(0, 16);
+    row.id = id;
     row.ticketId = Objects.requireNonNull(ticket.id);
     row.sheet = sheet;
     row.about = about;
     row.startedAt = at;
     row.startedBy = who;
     sheets.save(row);
-    write(ticket, row.id, "begun", "Run sheet begun: " + sheet.title(), who, at);
-    return row.id;
   }
 
   private void write(

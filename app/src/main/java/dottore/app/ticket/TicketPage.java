@@ -33,6 +33,7 @@ public class TicketPage {
    *
    * @param taken who took it and when
    * @param recheck whether readings are taken again once it is back
+   * @param asks whether its state before and its place are asked for now
    */
   record Item(
       long id,
@@ -42,7 +43,8 @@ public class TicketPage {
       String taken,
       boolean recheck,
       boolean returned,
-      boolean first) {}
+      boolean first,
+      boolean asks) {}
 
   record Countdown(long id, String label, String text, long ends, boolean over) {}
 
@@ -57,6 +59,8 @@ public class TicketPage {
       long handsBefore,
       boolean handsRunning,
       List<Entry> lines) {}
+
+  private static final Duration ASKED_FOR = Duration.ofMinutes(5);
 
   private final Shop shop;
 
@@ -132,7 +136,8 @@ public class TicketPage {
                         owed.takenBy() + ", " + times.brief(owed.takenAt()),
                         !owed.touches().isEmpty(),
                         owed.returned(),
-                        first.filter(owed::equals).isPresent()))
+                        first.filter(owed::equals).isPresent(),
+                        asks(file, owed, now)))
             .toList();
     List<Countdown> countdowns =
         file.runningClocks().stream()
@@ -158,6 +163,16 @@ public class TicketPage {
         before.toSeconds(),
         hands.isPresent(),
         lines(file, times));
+  }
+
+  /** What was just borrowed is asked about while it is still known how it was. */
+  private static boolean asks(TicketFile file, Owed owed, Instant now) {
+    boolean newest = file.putBack().get(file.putBack().size() - 1).equals(owed);
+    return newest
+        && !owed.returned()
+        && owed.before().isEmpty()
+        && owed.place().isEmpty()
+        && Duration.between(owed.takenAt(), now).compareTo(ASKED_FOR) < 0;
   }
 
   private static List<Entry> lines(TicketFile file, Times times) {

@@ -167,6 +167,13 @@ class SignInTest {
         .isEqualTo(403);
     assertThat(as(Role.APPRENTICE).post("/tickets/" + claim + "/find/answer", answer).status())
         .isEqualTo(302);
+    Map<String, String> fact = Map.of("system-64", "yes", "seen", "99");
+    String drive = "/tickets/" + claim + "/fix/drive/facts/system";
+    assertThat(as(Role.COUNTER).post(drive, fact).status()).isEqualTo(403);
+    assertThat(as(Role.APPRENTICE).post(drive, fact).status()).isEqualTo(302);
+    Map<String, String> proof = Map.of("kind", "invoice", "shown", "no. 4471");
+    assertThat(as(Role.COUNTER).post("/tickets/" + claim + "/fix/firmware/proof", proof).status())
+        .isEqualTo(302);
     assertThat(as(Role.APPRENTICE).post("/tickets/" + claim + "/hand-back", Map.of()).status())
         .isEqualTo(403);
     Map<String, String> lift = Map.of("mark", "liquid", "reason", "dry", "seen", "99");

@@ -11,8 +11,12 @@ import com.fasterxml.jackson.databind.node.ObjectNode;
 import com.sun.management.ThreadMXBean;
 import dottore.app.ticket.Arrival;
 import dottore.app.ticket.Counter;
+import dottore.app.ticket.FactBook;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
+import dottore.app.ticket.OpenSheet;
+import dottore.app.ticket.Owed;
+import dottore.app.ticket.SheetBook;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketSide;
@@ -20,7 +24,11 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Stage;
 import dottore.core.diagnosis.Event;
+import dottore.core.firmware.Encryption;
+import dottore.core.firmware.FirmwareSheets;
+import dottore.core.firmware.UpgradeBlockers;
 import dottore.core.machine.MachineKind;
+import dottore.core.runsheet.RunSheet;
 import java.io.IOException;
 import java.lang.management.ManagementFactory;
 import java.math.BigDecimal;
@@ -45,6 +53,28 @@ class TicketBundlesTest {
   private static final long MOST_BYTES = 64L << 20;
   private static final long MOST_NANOS = 1_000_000_000L;
 
+  private static final Arrival ARRIVAL =
+      new Arrival(
+          "Brisa Tolland",
+          "555-0144",
+          "brisa@example.org",
+          "Fenrow",
+          "Tern 5",
+          "",
+          MachineKind.TOWER,
+          "nothing on screen since the new module",
+          Optional.of(Stage.DARK),
+          Set.of(Context.MEMORY_CHANGED, Context.DUSTY),
+          Set.of(),
+          "bag",
+          "no",
+          true,
+          true,
+          Optional.of(new BigDecimal("120.00")),
+          Optional.of(LocalDate.of(2027, 3, 1)),
+          Optional.of(Instant.parse("2026-12-01T15:00:00Z")));
+
+  @Autowired SheetBook sheets;
   @Autowired TicketBundles bundles;
   @Autowired TicketBook book;
   @Autowired TicketSide side;
@@ -55,28 +85,7 @@ class TicketBundlesTest {
   private final Casebook casebook = Casebook.shipped();
 
   private String aTicket() {
-    String claim =
-        counter.receive(
-            new Arrival(
-                "Brisa Tolland",
-                "555-0144",
-                "brisa@example.org",
-                "Fenrow",
-                "Tern 5",
-                "",
-                MachineKind.TOWER,
-                "nothing on screen since the new module",
-                Optional.of(Stage.DARK),
-                Set.of(Context.MEMORY_CHANGED, Context.DUSTY),
-                Set.of(),
-                "bag",
-                "no",
-                true,
-                true,
-                Optional.of(new BigDecimal("120.00")),
-                Optional.of(LocalDate.of(2027, 3, 1)),
-                Optional.of(Instant.parse("2026-12-01T15:00:00Z"))),
-            "runa");
+    String claim = counter.receive(ARRIVAL, "runa");
     write(claim, NewLine.reading(casebook.check("how-far").orElseThrow(), "memory"));
     write(claim, NewLine.reading(casebook.check("single-module-start").orElseThrow(), "starts"));
     write(claim, NewLine.tried(casebook.repair("reseat-memory").orElseThrow(), Event.Result.WORKS));
@@ -122,6 +131,79 @@ class TicketBundlesTest {
         .usingRecursiveFieldByFieldElementComparatorIgnoringFields("id")
         .isEqualTo(before.log());
     assertThat(book.assess(after).verdict()).isEqualTo(book.assess(before).verdict());
+  }
+
+  /** An open ticket with a run sheet on which two steps are done. */
+  private String aTicketWithASheet() {
+    String claim = counter.receive(ARRIVAL, "runa");
+    RunSheet sheet =
+        FirmwareSheets.blockers(
+            new UpgradeBlockers.Machine(
+                false,
+                false,
+                true,
+                false,
+                true,
+                false,
+                Encryption.ACTIVE,
+                Optional.empty(),
+                true,
+                Optional.empty(),
+                Optional.empty()),
+            Map.of());
+    String id = sheets.begin(claim, sheet, Map.of("version", "K12"), "runa");
+    sheets.tick(claim, id, "suspend", "drive of the system", "", "runa");
+    sheets.tick(claim, id, "new-mode", "", "", "runa");
+    book.log(claim, "runa", FactBook.line("Read back", Map.of("read-back-" + id, "took")));
+    return claim;
+  }
+
+  @Test
+  void aRunSheetGoesAlongAndIsWorkedOnWhereItArrives() throws Exception {
+    TicketFile before = book.open(aTicketWithASheet());
+    OpenSheet there = sheets.of(before).get(0);
+    String claim = bundles.read(bytes(bundles.write(before)), "ivo");
+    TicketFile after = book.open(claim);
+    OpenSheet here = sheets.of(after).get(0);
+    assertThat(here.id()).isNotEqualTo(there.id());
+    assertThat(here.sheet()).isEqualTo(there.sheet());
+    assertThat(here.about()).isEqualTo(there.about());
+    assertThat(here.startedAt()).isEqualTo(there.startedAt());
+    assertThat(here.marks()).isEqualTo(there.marks()).hasSize(2);
+    assertThat(here.open()).isTrue();
+    assertThat(after.facts(Integer.MAX_VALUE)).containsKey("read-back-" + here.id());
+    assertThat(after.owed()).extracting(Owed::what).containsExactly("encryption suspended");
+    sheets.tick(claim, here.id(), "secure-boot-on", "", "", "ivo");
+    sheets.tick(claim, here.id(), "chip-on", "", "", "ivo");
+    sheets.tick(claim, here.id(), "resume", "", "", "ivo");
+    assertThat(book.open(claim).owed()).isEmpty();
+    // The one that stayed at home is as it was.
+    assertThat(sheets.of(book.open(before.claim())).get(0).marks()).hasSize(2);
+  }
+
+  @Test
+  void aRunSheetThatIsNoneIsRefusedWithItsPlace() throws Exception {
+    String good =
+        new String(bytes(bundles.write(book.open(aTicketWithASheet()))), StandardCharsets.UTF_8);
+    int before = tickets();
+    Map<String, String> wrong =
+        Map.of(
+            "\"after\":[\"suspend\"]", "\"after\":[\"nothing\"]",
+            "\"depth\":\"OUTSIDE\"", "\"depth\":\"ON_THE_MOON\"",
+            "\"hands\":{\"value\":2.0}", "\"hands\":{\"value\":-2.0}",
+            "\"steps\":[", "\"steps\":[{},",
+            "\"must\":true", "\"must\":null",
+            "\"returns\":\"encryption suspended\"", "\"returns\":\"the moon\"");
+    wrong.forEach(
+        (from, to) -> {
+          assertThat(good).contains(from);
+          String mutant = good.replace(from, to);
+          assertThatThrownBy(() -> bundles.read(mutant.getBytes(StandardCharsets.UTF_8), "ivo"))
+              .as(to)
+              .isInstanceOf(BundleFault.class)
+              .hasMessageContaining("/sheets");
+        });
+    assertThat(tickets()).isEqualTo(before);
   }
 
   @Test

@@ -75,6 +75,11 @@ class DriveJourneyTest extends FirmwareDesk {
     assertThat(points("bad")).hasCount(1);
     assertThat(page.locator("aside.side .log")).containsText("Read the system disk's scheme: MBR");
     assertThat(page.locator(".disk-map .piece")).hasCount(10);
+    // What was read by mistake is taken back with the answers that came of it.
+    send(button("Undo: Disk 0 read"));
+    assertThat(page.locator("aside.side .log .gone")).hasCount(2);
+    assertThat(page.locator(".disk-map .piece")).hasCount(2);
+    readSectors(0, images.head(OLD_DISK));
     isAccessible();
     // The wrong end of a serial is no proof, and the other drive goes on the put-back list.
     page.locator("[name=serial-read]").fill("9B2L");
@@ -177,6 +182,8 @@ class DriveJourneyTest extends FirmwareDesk {
     assertThat(page.locator("[role=alert]").first()).containsText("at byte 510");
     send(button("Take off the list"));
     assertThat(page.locator(".donext")).containsText("Which drives are in it?");
+    send(button("Undo: Disk 0 taken off the list"));
+    assertThat(page.locator(".disk-card")).containsText("240 GB");
   }
 
   @Test
