@@ -210,7 +210,7 @@ class DemoShop implements SmartLifecycle {
       now = now.plus(Duration.ofMinutes(pace));
     }
     if (story.firmware() != null) {
-      book.log(claim, TECHNICIAN, FactBook.line("Board and gate looked at", story.firmware()), now);
+      book.log(claim, TECHNICIAN, FactBook.line("Machine looked at", story.firmware()), now);
     }
     if (story.clock() != null) {
       Clock clock = story.clock();

@@ -1,6 +1,7 @@
 package dottore.app.drive;
 
 import dottore.app.shop.NotThere;
+import dottore.app.shop.Shop;
 import dottore.app.ticket.FactBook;
 import dottore.app.ticket.FactBook.NotTaken;
 import dottore.app.ticket.FactSheet;
@@ -15,6 +16,7 @@ import dottore.core.machine.DiskLayout;
 import dottore.core.machine.Drive;
 import dottore.core.reading.DiskReading;
 import dottore.core.runsheet.SheetStep.Making;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -30,16 +32,20 @@ public class Drives {
   /** Joins answers to the line that they came of. */
   private static final String DISK = "disk-";
 
+  private static final Duration UNDONE_FOR = Duration.ofHours(1);
+
   private final TicketBook book;
   private final TicketSide side;
   private final FactBook facts;
   private final LayoutNote notes;
+  private final Shop shop;
 
-  Drives(TicketBook book, TicketSide side, FactBook facts, LayoutNote notes) {
+  Drives(TicketBook book, TicketSide side, FactBook facts, LayoutNote notes, Shop shop) {
     this.book = book;
     this.side = side;
     this.facts = facts;
     this.notes = notes;
+    this.shop = shop;
   }
 
   DriveDesk desk(TicketFile file) {
@@ -169,12 +175,13 @@ public class Drives {
         });
   }
 
-  /** What was written last at this desk, if it can still be taken back. */
+  /** What was written last at this desk, if it was not long ago. */
   Optional<Line> last(TicketFile file) {
     Set<Integer> gone = file.takenBack();
     return file.log().stream()
         .filter(line -> line.kind() == Line.Kind.FACT && !gone.contains(line.seq()))
         .reduce((a, b) -> b)
+        .filter(line -> line.at().isAfter(shop.now().minus(UNDONE_FOR)))
         .filter(line -> line.data().keySet().stream().anyMatch(DriveForm::knows));
   }
 
