@@ -84,7 +84,10 @@ class DrivePage {
     model.addAttribute(
         "alike",
         desk.which()
-            .filter(w -> w.verdict() == WrongDisk.Verdict.ALIKE)
+            .filter(
+                w ->
+                    w.verdict() == WrongDisk.Verdict.ALIKE
+                        || w.verdict() == WrongDisk.Verdict.OTHER)
             .map(
                 w ->
                     new Alike(
@@ -137,6 +140,9 @@ class DrivePage {
     if (which.verdict() == WrongDisk.Verdict.ALIKE) {
       return alike(which);
     }
+    if (which.verdict() == WrongDisk.Verdict.OTHER) {
+      return other(which, desk.get("serial-read").toUpperCase(Locale.ROOT));
+    }
     Conversion c = conversion.get();
     if (c.done()) {
       Point scheme = c.point(Topic.SCHEME).orElseThrow();
@@ -188,6 +194,26 @@ class DrivePage {
         false);
   }
 
+  private static Lead other(WrongDisk which, String read) {
+    String target = which.target().name().toLowerCase(Locale.ROOT);
+    String title =
+        which.alike().isEmpty()
+            ? "That serial is not the one of " + target
+            : "Stop: that screen shows "
+                + which.alike().get(0).name().toLowerCase(Locale.ROOT)
+                + ", not "
+                + target;
+    return new Lead(
+        "alike",
+        "Before anything is written",
+        title,
+        "It ends in "
+            + read
+            + which.target().lastFour().map(own -> "; " + target + " ends in " + own).orElse("")
+            + ". Choose the right one there, then read its serial again.",
+        false);
+  }
+
   private static String gib(Capacity size) {
     return String.format(Locale.ROOT, "%.1f GiB", size.gibibytes());
   }
@@ -200,6 +226,7 @@ class DrivePage {
           case SERIAL -> "told apart by serial";
           case SIZE -> "none within 3 % of its size";
           case GONE -> "it is unplugged itself";
+          case OTHER -> "the serial that was read is not its own";
           case ALIKE ->
               which.alike().stream()
                       .map(d -> d.name().toLowerCase(Locale.ROOT))

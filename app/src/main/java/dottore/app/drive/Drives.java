@@ -142,8 +142,10 @@ public class Drives {
   /** Another disk is the system disk now; what was read of it counts from here on. */
   @Transactional
   NotTaken aim(String claim, Map<String, String> posted, int seen, String who) {
+    Optional<Drive> before = desk(book.open(claim)).target();
     NotTaken not = write(claim, DriveForm.TARGET.sheet(), posted, seen, who);
-    if (not.words().isEmpty()) {
+    Optional<Drive> after = desk(book.open(claim)).target();
+    if (!after.map(Drive::number).equals(before.map(Drive::number))) {
       Optional<DiskLayout> layout = layout(claim);
       layout.ifPresent(
           l -> {
@@ -204,6 +206,15 @@ public class Drives {
             .orElseThrow(() -> new NotThere("There is no disk " + number + " on this ticket."));
     if (drive.connected()) {
       side.borrow(claim, DriveDesk.unplugged(number), "connected", place, who);
+      // A serial that was read while it was connected says nothing any more.
+      book.log(
+          claim,
+          who,
+          file ->
+              desk(file).get("serial-read").isEmpty()
+                  ? List.of()
+                  : List.of(
+                      FactBook.line("The serial is to be read again", Map.of("serial-read", ""))));
     }
   }
 }

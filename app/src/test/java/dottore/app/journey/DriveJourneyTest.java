@@ -82,9 +82,9 @@ class DriveJourneyTest extends FirmwareDesk {
     readSectors(0, images.head(OLD_DISK));
     isAccessible();
     // The wrong end of a serial is no proof, and the other drive goes on the put-back list.
-    page.locator("[name=serial-read]").fill("9B2L");
+    page.locator("[name=serial-read]").fill("9b2l");
     send(button("Compare"));
-    assertThat(page.locator(".donext")).containsText("These drives look alike");
+    assertThat(page.locator(".donext")).containsText("Stop: that screen shows disk 1, not disk 0");
     page.locator("[name=place]").first().fill("tray 2");
     send(button("Disk 1 is unplugged"));
     assertThat(page.locator("aside.side")).containsText("disk 1 unplugged");

@@ -164,6 +164,13 @@ public record Conversion(List<Point> points) {
       case ONLY -> good(topic, "nothing else is connected");
       case SERIAL -> good(topic, "told apart by its serial");
       case SIZE -> good(topic, "no other connected drive is within 3 % of its size");
+      case OTHER ->
+          new Point(
+              topic,
+              State.BAD,
+              "the serial that was read is "
+                  + (which.alike().isEmpty() ? "not its own" : "that of " + names(which.alike())),
+              "Choose the right one there, and read again");
       case GONE ->
           new Point(topic, State.BAD, which.target().name() + " is unplugged", "Connect it");
       case ALIKE ->

@@ -11,7 +11,7 @@ import java.util.Optional;
  * show sizes only, so a drive within 3 % of another is a trap: it is told apart by serial, or the
  * other one is unplugged.
  *
- * @param alike connected drives that could be taken for it
+ * @param alike connected drives that could be taken for it, or of which the serial was read
  */
 public record WrongDisk(Drive target, Verdict verdict, List<Drive> alike) {
 
@@ -25,6 +25,8 @@ public record WrongDisk(Drive target, Verdict verdict, List<Drive> alike) {
     SIZE(true),
     /** It could be taken for another. */
     ALIKE(false),
+    /** The serial that was read is not its own: that screen shows another drive. */
+    OTHER(false),
     /** The target itself is not connected. */
     GONE(false);
 
@@ -57,13 +59,18 @@ public record WrongDisk(Drive target, Verdict verdict, List<Drive> alike) {
     if (!target.connected()) {
       return new WrongDisk(target, Verdict.GONE, List.of());
     }
+    Optional<String> last = target.lastFour();
+    String read = typed.strip().toUpperCase(Locale.ROOT);
+    List<Drive> named =
+        others.stream().filter(d -> d.lastFour().filter(read::equals).isPresent()).toList();
+    boolean own = last.filter(read::equals).isPresent();
+    if (!read.isEmpty() && !own && (last.isPresent() || !named.isEmpty())) {
+      return new WrongDisk(target, Verdict.OTHER, named);
+    }
     if (others.isEmpty()) {
       return new WrongDisk(target, Verdict.ONLY, List.of());
     }
-    Optional<String> last = target.lastFour();
-    if (last.isPresent()
-        && last.get().equals(typed.strip().toUpperCase(Locale.ROOT))
-        && others.stream().noneMatch(other -> other.lastFour().equals(last))) {
+    if (own && named.isEmpty()) {
       return new WrongDisk(target, Verdict.SERIAL, List.of());
     }
     List<Drive> alike = others.stream().filter(other -> alike(target, other)).toList();

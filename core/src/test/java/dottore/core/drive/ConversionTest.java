@@ -117,6 +117,7 @@ class ConversionTest {
     "SAVED, unwanted, GOOD",
     "WHICH, gone, BAD",
     "WHICH, alike, BAD",
+    "WHICH, other, BAD",
     "WHICH, size, GOOD",
     "SCHEME, gpt, DONE",
     "SCHEME, broken, BAD",
@@ -137,6 +138,7 @@ class ConversionTest {
     WrongDisk which =
         switch (how) {
           case "gone" -> WrongDisk.of(gone, List.of(gone), "");
+          case "other" -> WrongDisk.of(target, List.of(target, other), "9B2L");
           case "alike", "size" -> WrongDisk.of(target, List.of(target, other), "");
           case "broken" -> only(Optional.of(damaged(ConvertedLayout.of(WELL.orElseThrow()))));
           case "gpt" -> only(Optional.of(ConvertedLayout.of(WELL.orElseThrow())));

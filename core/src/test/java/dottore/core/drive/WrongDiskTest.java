@@ -38,7 +38,15 @@ class WrongDiskTest {
     "500/7F3Q/on, 500/9B2L/on, , ALIKE, 1",
     "500/7F3Q/on, 500/9B2L/on, 7F3Q, SERIAL, ",
     "500/7F3Q/on, 500/9B2L/on, ' 7f3q', SERIAL, ",
-    "500/7F3Q/on, 500/9B2L/on, 9B2L, ALIKE, 1",
+    // the serial of another, of none, and of one that is unplugged
+    "500/7F3Q/on, 500/9B2L/on, 9B2L, OTHER, 1",
+    "500/7F3Q/on, 2000/9B2L/on, 9B2L, OTHER, 1",
+    "500/7F3Q/on, 2000/9B2L/on, 1234, OTHER, ",
+    "500/7F3Q/on, 500/9B2L/off, 9B2L, OTHER, ",
+    "500/7F3Q/on, , 9B2L, OTHER, ",
+    "500/7F3Q/on, , 7F3Q, ONLY, ",
+    "500/-/on, 2000/9B2L/on, 9B2L, OTHER, 1",
+    "500/-/on, 2000/9B2L/on, 1234, SIZE, ",
     "500/7F3Q/on, 500/7F3Q/on, 7F3Q, ALIKE, 1",
     "500/7F3Q/on, 500/7F3Q/off, 7F3Q, ONLY, ",
     "500/-/on, 500/9B2L/on, '', ALIKE, 1",
@@ -66,6 +74,6 @@ class WrongDiskTest {
     assertThat(which.alike().stream().map(d -> String.valueOf(d.number())))
         .containsExactly(alike == null ? new String[0] : alike.split(" "));
     assertThat(which.verdict().sure())
-        .isEqualTo(which.alike().isEmpty() && verdict != Verdict.GONE);
+        .isEqualTo(!List.of(Verdict.GONE, Verdict.ALIKE, Verdict.OTHER).contains(verdict));
   }
 }
