@@ -251,7 +251,7 @@ class DemoShop implements SmartLifecycle {
     String id = firmware.beginUpdate(claim, TECHNICIAN, at);
     for (SheetStep step : sheets.open(book.open(claim), id).sheet().steps()) {
       String before = step.borrows().map(loan -> loan.guess()).orElse("");
-      sheets.tick(claim, id, step.id(), before, "", TECHNICIAN, at);
+      sheets.tick(claim, id, step.id(), new SheetBook.Said(before, "", ""), TECHNICIAN, at);
       if (step.guard().isPresent()) {
         return;
       }

@@ -5,10 +5,12 @@ import dottore.app.shop.Shop;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.OpenSheet;
 import dottore.app.ticket.SheetBook;
+import dottore.app.ticket.SheetBook.Said;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketPage;
 import dottore.core.casebook.Drawing;
+import dottore.core.runsheet.Asked;
 import dottore.core.runsheet.Guard;
 import dottore.core.runsheet.Loan;
 import dottore.core.runsheet.RunSheet;
@@ -58,6 +60,7 @@ class RunSheetController {
       String drawingWords,
       @Nullable Loan borrows,
       String returns,
+      String asked,
       @Nullable Guard guard,
       boolean must,
       String blockedBy,
@@ -166,6 +169,7 @@ class RunSheetController {
         step.drawing().map(Drawing::words).orElse(""),
         step.borrows().orElse(null),
         step.returns().orElse(""),
+        step.asked().map(Asked::question).orElse(""),
         step.guard().orElse(null),
         step.must(),
         open.sheet().waitsFor(step.id(), marks).stream()
@@ -184,13 +188,13 @@ class RunSheetController {
       @RequestParam String step,
       @RequestParam(defaultValue = "") String before,
       @RequestParam(defaultValue = "") String place,
+      @RequestParam(defaultValue = "") String read,
       Principal who,
       Model model) {
-    return answered(
-        claim,
-        id,
-        model,
-        () -> sheets.tick(claim, id, step, shortened(before), shortened(place), who.getName()));
+    Said said = new Said(shortened(before), shortened(place), shortened(read));
+    model.addAttribute("typedAt", step);
+    model.addAttribute("typed", said);
+    return answered(claim, id, model, () -> sheets.tick(claim, id, step, said, who.getName()));
   }
 
   @PostMapping("/skip")

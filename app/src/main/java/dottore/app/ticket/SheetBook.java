@@ -32,6 +32,17 @@ public class SheetBook {
     }
   }
 
+  /**
+   * What somebody says with a tick.
+   *
+   * @param before the state in which the borrowed thing was
+   * @param place where it is now
+   * @param read what the step asks to be read
+   */
+  public record Said(String before, String place, String read) {
+    public static final Said NOTHING = new Said("", "", "");
+  }
+
   private final RunSheetRepository sheets;
   private final TicketBook book;
   private final TicketSide side;
@@ -172,37 +183,42 @@ public class SheetBook {
    * lets run gets its clock, and the clocks of the steps that it follows end. A step that is ticked
    * already stays as it is.
    *
-   * @param before the state in which the borrowed thing was
-   * @param place where it is now
-   * @throws Refused if an earlier step is open
+   * @throws Refused if an earlier step is open, or what was read is not what it must be
    */
   @Transactional
-  public void tick(String claim, String id, String step, String before, String place, String who) {
-    tick(claim, id, step, before, place, who, shop.now());
+  public void tick(String claim, String id, String step, Said said, String who) {
+    tick(claim, id, step, said, who, shop.now());
   }
 
   /** The same at a moment of the past, for records that come from elsewhere. */
   @Transactional
-  public void tick(
-      String claim,
-      String id,
-      String step,
-      String before,
-      String place,
-      String who,
-      Instant moment) {
+  public void tick(String claim, String id, String step, Said said, String who, Instant moment) {
     At at = at(claim, id, step);
     if (at.sheet().marks().containsKey(step)) {
       return;
     }
     allowed(at);
-    endWaits(at, claim, who);
     SheetStep done = at.step();
+    done.asked()
+        .filter(asked -> !asked.fits(said.read()))
+        .ifPresent(
+            asked -> {
+              throw new Refused(
+                  said.read().isBlank()
+                      ? "First read it: " + asked.question() + "."
+                      : "Stop: it must be "
+                          + asked.answer()
+                          + ", and "
+                          + said.read().strip()
+                          + " was read. Nothing was ticked.");
+            });
+    endWaits(at, claim, who);
+    String before = said.before().strip();
     String state =
-        done.borrows().isPresent() && !before.isBlank() ? " (before: " + before.strip() + ")" : "";
+        done.borrows().isPresent() && !before.isEmpty() ? " (before: " + before + ")" : "";
     LogEntry entry = mark(at, Mark.DONE, done.words() + state, who, moment);
     Optional<Loan> loan = done.borrows();
-    loan.ifPresent(l -> side.owe(at.ticket(), l, before, place, entry));
+    loan.ifPresent(l -> side.owe(at.ticket(), l, before, said.place(), entry));
     done.returns().ifPresent(what -> side.putBack(at.ticket(), what, who, entry.at));
     if (done.guard().isPresent()) {
       side.guard(at.ticket(), done.guard().get(), who, entry.at);

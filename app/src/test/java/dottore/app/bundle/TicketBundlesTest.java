@@ -17,6 +17,7 @@ import dottore.app.ticket.NewLine;
 import dottore.app.ticket.OpenSheet;
 import dottore.app.ticket.Owed;
 import dottore.app.ticket.SheetBook;
+import dottore.app.ticket.SheetBook.Said;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketSide;
@@ -152,8 +153,8 @@ class TicketBundlesTest {
                 Optional.empty()),
             Map.of());
     String id = sheets.begin(claim, sheet, Map.of("version", "K12"), "runa");
-    sheets.tick(claim, id, "suspend", "drive of the system", "", "runa");
-    sheets.tick(claim, id, "new-mode", "", "", "runa");
+    sheets.tick(claim, id, "suspend", new Said("drive of the system", "", ""), "runa");
+    sheets.tick(claim, id, "new-mode", Said.NOTHING, "runa");
     book.log(claim, "runa", FactBook.line("Read back", Map.of("read-back-" + id, "took")));
     return claim;
   }
@@ -173,9 +174,9 @@ class TicketBundlesTest {
     assertThat(here.open()).isTrue();
     assertThat(after.facts(Integer.MAX_VALUE)).containsKey("read-back-" + here.id());
     assertThat(after.owed()).extracting(Owed::what).containsExactly("encryption suspended");
-    sheets.tick(claim, here.id(), "secure-boot-on", "", "", "ivo");
-    sheets.tick(claim, here.id(), "chip-on", "", "", "ivo");
-    sheets.tick(claim, here.id(), "resume", "", "", "ivo");
+    sheets.tick(claim, here.id(), "secure-boot-on", Said.NOTHING, "ivo");
+    sheets.tick(claim, here.id(), "chip-on", Said.NOTHING, "ivo");
+    sheets.tick(claim, here.id(), "resume", Said.NOTHING, "ivo");
     assertThat(book.open(claim).owed()).isEmpty();
     // The one that stayed at home is as it was.
     assertThat(sheets.of(book.open(before.claim())).get(0).marks()).hasSize(2);

@@ -119,6 +119,12 @@ class DriveJourneyTest extends FirmwareDesk {
     assertThat(page.locator("aside.side")).containsText("Copy the data");
     send(button("It is over, and this is done"));
     assertThat(page.locator("aside.side .log")).containsText("Clock stopped: Copy the data");
+    send(page.locator(".run .donext form button").first()); // encryption suspended
+    page.locator(".run .donext [name=read]").fill("9B2L");
+    send(page.locator(".run .donext form button").first());
+    assertThat(page.locator("[role=alert]").first())
+        .containsText("Stop: it must be 7F3Q, and 9B2L was read");
+    serialEnd = "7f3q";
     workThrough();
     page.navigate("/tickets/" + claim + "/fix/firmware/upgrade");
     send(button("It works now"));

@@ -10,6 +10,9 @@ import java.util.Optional;
 
 /** The firmware desk in the hands of a browser. */
 abstract class FirmwareDesk extends Journey {
+  /** What the steps that ask for a serial are told. */
+  String serialEnd = "";
+
   String desk(String claim, String page) {
     return "/tickets/" + claim + "/fix/firmware/" + page;
   }
@@ -71,6 +74,10 @@ abstract class FirmwareDesk extends Journey {
     for (int step = 0; step < 20; step++) {
       if (band().count() > 0) {
         send(button("It ended by itself"));
+      }
+      Locator read = page.locator(".run .donext [name=read]");
+      if (read.count() > 0) {
+        read.fill(serialEnd);
       }
       Locator next = page.locator(".run .donext form button").first();
       if (next.count() == 0) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dottore.app.shop.NotThere;
+import dottore.app.ticket.SheetBook.Said;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Stage;
 import dottore.core.casebook.Touched;
@@ -11,6 +12,7 @@ import dottore.core.diagnosis.Event;
 import dottore.core.diagnosis.Verdict;
 import dottore.core.firmware.Training;
 import dottore.core.machine.MachineKind;
+import dottore.core.runsheet.Asked;
 import dottore.core.runsheet.Loan;
 import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.RunSheet.Mark;
@@ -78,7 +80,7 @@ class SheetBookTest {
   }
 
   private void tick(String claim, String id, String step) {
-    sheets.tick(claim, id, step, "pins 2-3", "service pins", "ivo");
+    sheets.tick(claim, id, step, new Said("pins 2-3", "service pins", ""), "ivo");
   }
 
   @Test
@@ -172,7 +174,7 @@ class SheetBookTest {
     for (String who : List.of("ivo", "runa", "pia", "orsolya")) {
       both.add(
           () -> {
-            sheets.tick(claim, id, "take", "pins 1-2", "", who);
+            sheets.tick(claim, id, "take", new Said("pins 1-2", "", ""), who);
             return null;
           });
     }
@@ -257,5 +259,30 @@ class SheetBookTest {
         .findFirst()
         .orElseThrow()
         .id();
+  }
+
+  @Test
+  void aStepThatAsksCountsOnlyWithTheRightAnswer() {
+    RunSheet asking =
+        RunSheet.inLine(
+            "asking",
+            "Write to one disk",
+            List.of(
+                SheetStep.of("find", "Find it", "")
+                    .needed()
+                    .asking(new Asked("Last four of its serial", "7F3Q")),
+                SheetStep.of("write", "Write", "").needed()));
+    String claim = received();
+    String id = sheets.begin(claim, asking, Map.of(), "runa");
+    assertThatThrownBy(() -> sheets.tick(claim, id, "find", Said.NOTHING, "runa"))
+        .isInstanceOf(SheetBook.Refused.class)
+        .hasMessage("First read it: Last four of its serial.");
+    assertThatThrownBy(() -> sheets.tick(claim, id, "find", new Said("", "", "9B2L"), "runa"))
+        .hasMessageContaining("Stop: it must be 7F3Q, and 9B2L was read");
+    assertThatThrownBy(() -> sheets.tick(claim, id, "write", Said.NOTHING, "runa"))
+        .hasMessageContaining("First: Find it");
+    sheets.tick(claim, id, "find", new Said("", "", " 7f3q "), "runa");
+    sheets.tick(claim, id, "write", Said.NOTHING, "runa");
+    assertThat(sheets.open(book.open(claim), id).finished()).isTrue();
   }
 }

@@ -3,6 +3,7 @@ package dottore.core.drive;
 import dottore.core.casebook.Depth;
 import dottore.core.firmware.UpgradeBlockers.Move;
 import dottore.core.machine.Drive;
+import dottore.core.runsheet.Asked;
 import dottore.core.runsheet.Guard;
 import dottore.core.runsheet.SheetStep;
 import dottore.core.runsheet.SheetStep.Making;
@@ -75,14 +76,19 @@ public final class DriveSheets {
   public static List<Making> convert(WrongDisk which) {
     Drive target = which.target();
     List<Making> steps = new ArrayList<>();
-    steps.add(
+    Making find =
         SheetStep.of(
                 "which-disk",
                 "Find " + target.described() + " in the system's disk list",
                 which.verdict() == WrongDisk.Verdict.ONLY
                     ? "The only one connected. Its number there can differ from ours."
                     : "Its number there can differ from ours: go by the serial.")
-            .needed());
+            .needed();
+    target
+        .lastFour()
+        .ifPresent(
+            last -> find.asking(new Asked("Last four of its serial, as that list shows it", last)));
+    steps.add(find);
     steps.add(
         SheetStep.of(
                 TRIAL,

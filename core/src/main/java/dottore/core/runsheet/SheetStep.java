@@ -19,6 +19,7 @@ import java.util.Set;
  * @param guard set if nobody may disturb what this step lets run
  * @param borrows what it takes from the machine
  * @param returns what it gives back, in the words of the loan
+ * @param asked what must be read and be right before it counts as done
  */
 public record SheetStep(
     String id,
@@ -33,7 +34,8 @@ public record SheetStep(
     Optional<Drawing> drawing,
     Optional<Guard> guard,
     Optional<Loan> borrows,
-    Optional<String> returns) {
+    Optional<String> returns,
+    Optional<Asked> asked) {
 
   public SheetStep {
     after = Set.copyOf(after);
@@ -59,6 +61,7 @@ public record SheetStep(
     private Optional<Guard> guard = Optional.empty();
     private Optional<Loan> borrows = Optional.empty();
     private Optional<String> returns = Optional.empty();
+    private Optional<Asked> asked = Optional.empty();
 
     private Making(String id, String words, String how) {
       this.id = id;
@@ -115,10 +118,16 @@ public record SheetStep(
       return this;
     }
 
+    /** It counts as done only if what was read is right. */
+    public Making asking(Asked asked) {
+      this.asked = Optional.of(asked);
+      return this;
+    }
+
     public SheetStep done() {
       return new SheetStep(
           id, words, how, hands, waiting, depth, after, must, caution, drawing, guard, borrows,
-          returns);
+          returns, asked);
     }
   }
 }

@@ -18,6 +18,7 @@ import dottore.core.machine.DiskLayout.Role;
 import dottore.core.machine.DiskLayout.Use;
 import dottore.core.machine.Drive;
 import dottore.core.machine.Scheme;
+import dottore.core.runsheet.Asked;
 import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.SheetStep;
 import dottore.core.units.Capacity;
@@ -401,6 +402,10 @@ class ConversionTest {
     assertThat(convert.guard()).isPresent();
     assertThat(convert.caution().orElseThrow()).contains("No way back");
     assertThat(sheet.step("which-disk").orElseThrow().words()).contains("…7F3Q");
+    Asked asked = sheet.step("which-disk").orElseThrow().asked().orElseThrow();
+    assertThat(asked.fits(" 7f 3q")).isTrue();
+    assertThat(asked.fits("7F3")).isFalse();
+    assertThat(asked.fits("")).isFalse();
   }
 
   @Test
