@@ -29,6 +29,7 @@ import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.boot.test.context.SpringBootTest;
+import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Run sheets and what they borrow, against a real database. */
 @SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
@@ -37,6 +38,7 @@ class SheetBookTest {
   @Autowired TicketSide side;
   @Autowired Counter counter;
   @Autowired SheetBook sheets;
+  @Autowired JdbcTemplate sql;
 
   private static final Loan JUMPER =
       new Loan("the jumper", "Which pins?", "pins 1-2", Set.of(Touched.SETTINGS));
@@ -259,6 +261,19 @@ class SheetBookTest {
         .findFirst()
         .orElseThrow()
         .id();
+  }
+
+  @Test
+  void aSheetFromBeforeStepsCouldAskIsStillWorkedOn() {
+    String claim = received();
+    String id = sheets.begin(claim, SHEET, Map.of(), "runa");
+    sql.update(
+        "update run_sheet set sheet = jsonb_set(sheet, '{steps}', (select jsonb_agg(s - 'asked')"
+            + " from jsonb_array_elements(sheet -> 'steps') s)) where id = ?",
+        id);
+    assertThat(open(claim, id).sheet()).isEqualTo(SHEET);
+    tick(claim, id, "take");
+    assertThat(open(claim, id).marks()).hasSize(1);
   }
 
   @Test
