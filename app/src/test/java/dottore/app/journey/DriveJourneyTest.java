@@ -170,6 +170,10 @@ class DriveJourneyTest extends FirmwareDesk {
     assertThat(page.locator("[role=alert]").first())
         .containsText("disk 0 is 0 to 1000000 GB: lots");
     assertThat(page.locator("[name='disk.0.gb']").first()).hasValue("lots");
+    // The address is still the page's, so that a reload brings it back.
+    assertThat(page).hasURL(java.util.regex.Pattern.compile(".*/fix/drive$"));
+    assertThat(page.reload().status()).isEqualTo(200);
+    assertThat(page.locator("[name='disk.0.model']").first()).hasValue("Corrin S4");
     page.locator("summary:has-text('Correct it')").click();
     fill(0, "Corrin S4", "", "240", "system");
     Locator card = page.locator(".disk-card").first();
