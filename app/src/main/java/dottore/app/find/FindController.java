@@ -6,6 +6,7 @@ import dottore.app.ticket.Clash;
 import dottore.app.ticket.Counter;
 import dottore.app.ticket.Line;
 import dottore.app.ticket.NewLine;
+import dottore.app.ticket.SheetBook;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.app.ticket.TicketPage;
@@ -47,12 +48,15 @@ class FindController {
   private final Counter counter;
   private final Knowledge knowledge;
   private final TicketPage page;
+  private final SheetBook sheets;
 
-  FindController(TicketBook book, Counter counter, Knowledge knowledge, TicketPage page) {
+  FindController(
+      TicketBook book, Counter counter, Knowledge knowledge, TicketPage page, SheetBook sheets) {
     this.book = book;
     this.counter = counter;
     this.knowledge = knowledge;
     this.page = page;
+    this.sheets = sheets;
   }
 
   @ModelAttribute("mayLift")
@@ -75,6 +79,7 @@ class FindController {
         new FindView(
             casebook(), file, book.assess(file), book.schools(file), knowledge.learned().times());
     model.addAttribute("find", view.page(step, at, new FindView.Typed(code, device)));
+    model.addAttribute("sheet", sheets.open(List.of(file)).get(claim));
     model.addAttribute("q", q);
     model.addAttribute("record", RecordBox.of(q, casebook(), knowledge.wording(), file));
     return "find/find";

@@ -2,9 +2,11 @@ package dottore.app.ticket;
 
 import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.RunSheet.Mark;
+import dottore.core.runsheet.SheetStep;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -61,6 +63,11 @@ public record OpenSheet(
 
   public boolean finished() {
     return sheet.finished(marks());
+  }
+
+  /** The step whose turn it is; empty if all are done or skipped. */
+  public Optional<SheetStep> next() {
+    return sheet.ready(marks()).stream().findFirst();
   }
 
   /** Whether there is work left on it, or nobody said yet what came of it. */

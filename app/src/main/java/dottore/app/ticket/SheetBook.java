@@ -8,11 +8,14 @@ import dottore.core.runsheet.RunSheet.Mark;
 import dottore.core.runsheet.SheetStep;
 import java.time.Duration;
 import java.time.Instant;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.UUID;
+import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -135,6 +138,22 @@ public class SheetBook {
     return sheets.of(file.id()).stream()
         .map(row -> OpenSheet.of(row, Objects.requireNonNull(row.sheet), file))
         .toList();
+  }
+
+  /** The run sheets on which work is left, of many tickets at once, by claim number. */
+  @Transactional(readOnly = true)
+  public Map<String, OpenSheet> open(List<TicketFile> files) {
+    Map<Long, TicketFile> byId =
+        files.stream().collect(Collectors.toMap(TicketFile::id, Function.identity()));
+    Map<String, OpenSheet> open = new HashMap<>();
+    for (RunSheetRow row : byId.isEmpty() ? List.<RunSheetRow>of() : sheets.ofAll(byId.keySet())) {
+      TicketFile file = Objects.requireNonNull(byId.get(row.ticketId));
+      OpenSheet sheet = OpenSheet.of(row, Objects.requireNonNull(row.sheet), file);
+      if (sheet.open()) {
+        open.putIfAbsent(file.claim(), sheet);
+      }
+    }
+    return open;
   }
 
   /**

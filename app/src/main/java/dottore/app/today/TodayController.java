@@ -2,17 +2,21 @@ package dottore.app.today;
 
 import dottore.app.shop.Shop;
 import dottore.app.shop.Times;
+import dottore.app.ticket.OpenSheet;
 import dottore.app.ticket.Owed;
 import dottore.app.ticket.RunningTime;
+import dottore.app.ticket.SheetBook;
 import dottore.app.ticket.TicketBook;
 import dottore.app.ticket.TicketFile;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Candidate;
 import dottore.core.diagnosis.Verdict;
+import dottore.core.runsheet.SheetStep;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -28,6 +32,7 @@ class TodayController {
    */
   record Row(
       String claim,
+      String address,
       String machine,
       String customer,
       String complaint,
@@ -60,19 +65,22 @@ class TodayController {
   private record Placed(Group group, Row row, Optional<Instant> promised, double minutes) {}
 
   private final TicketBook book;
+  private final SheetBook sheets;
   private final Shop shop;
 
-  TodayController(TicketBook book, Shop shop) {
+  TodayController(TicketBook book, SheetBook sheets, Shop shop) {
     this.book = book;
+    this.sheets = sheets;
     this.shop = shop;
   }
 
   @GetMapping("/today")
   String today(Model model) {
     List<TicketFile> files = book.inTheShop();
+    Map<String, OpenSheet> open = sheets.open(files);
     List<Placed> placed =
         files.stream()
-            .map(this::place)
+            .map(file -> place(file, Optional.ofNullable(open.get(file.claim()))))
             .sorted(
                 Comparator.comparing((Placed p) -> p.promised().orElse(Instant.MAX))
                     .thenComparing(p -> p.row().claim()))
@@ -132,6 +140,7 @@ class TodayController {
       numbered.add(
           new Row(
               r.claim(),
+              r.address(),
               r.machine(),
               r.customer(),
               r.complaint(),
@@ -147,17 +156,26 @@ class TodayController {
     return numbered;
   }
 
-  private Placed place(TicketFile file) {
+  private Placed place(TicketFile file, Optional<OpenSheet> sheet) {
     Instant now = shop.now();
     Assessment assessment = book.assess(file);
     Optional<RunningTime> running =
         file.runningClocks().stream().filter(clock -> clock.waiting(now)).findFirst();
     Verdict verdict = assessment.verdict();
+    String address = "/tickets/" + file.claim() + "/find";
     String next;
     String effort = "";
     double minutes = 0;
     Group group = Group.HANDS;
-    if (verdict instanceof Verdict.Stopped) {
+    if (sheet.isPresent() && !(verdict instanceof Verdict.Stopped)) {
+      // What was begun goes on before anything else is proposed.
+      Optional<SheetStep> step = sheet.get().next();
+      address = "/tickets/" + file.claim() + "/run-sheets/" + sheet.get().id();
+      next =
+          step.map(SheetStep::words).orElse("Say what came of it: " + sheet.get().sheet().title());
+      effort = step.map(s -> s.hands().text()).orElse("");
+      minutes = sheet.get().sheet().handsLeft(sheet.get().marks()).value();
+    } else if (verdict instanceof Verdict.Stopped) {
       next =
           "Stopped: "
               + assessment.stops().iterator().next().words().toLowerCase(java.util.Locale.ROOT);
@@ -190,6 +208,7 @@ class TodayController {
     Row row =
         new Row(
             file.claim(),
+            address,
             file.machine().title(),
             file.customer().name(),
             file.complaint(),

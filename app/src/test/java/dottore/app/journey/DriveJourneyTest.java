@@ -113,6 +113,16 @@ class DriveJourneyTest extends FirmwareDesk {
     assertThat(page.locator(".run .now")).containsText("Copy the data");
     assertThat(page.locator(".run .now")).containsText("…7F3Q");
     assertThat(page.locator(".run")).containsText("Trial run of the converter");
+    // What was begun goes on before anything else is proposed, wherever somebody looks.
+    page.navigate("/today");
+    page.locator(".donext tr", new Page.LocatorOptions().setHasText(claim)).locator("a").click();
+    page.waitForURL("**/run-sheets/*");
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator(".donext")).hasCount(1);
+    assertThat(page.locator(".donext")).containsText("Copy the data");
+    isAccessible();
+    page.keyboard().press("s");
+    page.waitForURL("**/run-sheets/*");
     send(page.locator(".run .donext form button").first());
     // The copy runs alone for an hour; what follows says that it is too early.
     assertThat(page.locator(".run .now")).containsText("Copy the data: about 7");
