@@ -93,9 +93,10 @@ class DriveController {
   }
 
   @PostMapping("/undo")
-  String undo(@PathVariable String claim, @RequestParam int entry, Principal who) {
-    drives.undo(claim, entry, who.getName());
-    return here(claim);
+  String undo(@PathVariable String claim, @RequestParam int entry, Principal who, Model model) {
+    return drives.undo(claim, entry, who.getName())
+        ? here(claim)
+        : page.again(claim, "Somebody wrote meanwhile; nothing was undone.", model);
   }
 
   @PostMapping("/disks/{number}/forget")

@@ -22,14 +22,16 @@ import java.util.stream.Stream;
 /** What is known on a ticket of the machine's drives, read from its log and its put-back list. */
 final class DriveDesk {
   private final TicketFile file;
+  private final LayoutNote notes;
   private final Map<String, String> facts;
   private final List<Drive> drives = new ArrayList<>();
 
   private DriveDesk(TicketFile file, LayoutNote notes) {
     this.file = file;
+    this.notes = notes;
     this.facts = file.facts(Integer.MAX_VALUE);
     for (int number : numbers()) {
-      drives.add(drive(number, notes));
+      drives.add(made(number));
     }
   }
 
@@ -42,8 +44,13 @@ final class DriveDesk {
         .anyMatch(what -> !get(DriveForm.fact(number, what)).isEmpty());
   }
 
-  private Drive drive(int number, LayoutNote notes) {
-    Optional<DiskLayout> layout = find(DriveForm.fact(number, "layout")).map(notes::read);
+  /** What was read of a drive, whatever was written down since. */
+  Optional<DiskLayout> read(int number) {
+    return find(DriveForm.fact(number, "layout")).map(notes::read);
+  }
+
+  private Drive made(int number) {
+    Optional<DiskLayout> layout = read(number);
     Optional<Capacity> label =
         find(DriveForm.fact(number, "gb")).map(gb -> Capacity.ofGigabytes(Double.parseDouble(gb)));
     Optional<Capacity> read =
@@ -148,7 +155,7 @@ final class DriveDesk {
                         which,
                         find("scheme").map(s -> s.equals("new") ? Scheme.GPT : Scheme.MBR),
                         find("primaries")
-                            .map(n -> OptionalInt.of((int) Double.parseDouble(n)))
+                            .map(n -> OptionalInt.of(Integer.parseInt(n)))
                             .orElse(OptionalInt.empty()),
                         find("logical").map("yes"::equals),
                         find("system-64").map("yes"::equals),

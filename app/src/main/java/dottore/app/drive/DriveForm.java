@@ -14,7 +14,7 @@ import java.util.stream.Stream;
 enum DriveForm {
   SYSTEM(
       Field.word("scheme", "disk scheme", Set.of("old", "new")),
-      Field.number("primaries", "primary partitions", 4, ""),
+      Field.word("primaries", "primary partitions", Set.of("0", "1", "2", "3", "4")),
       Field.yesNo("logical", "extended or logical partitions"),
       Field.yesNo("system-64", "64-bit system on it"),
       Field.yesNo("old-only", "firmware knows only the old way"),

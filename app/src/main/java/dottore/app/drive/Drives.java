@@ -142,22 +142,27 @@ public class Drives {
   /** Another disk is the system disk now; what was read of it counts from here on. */
   @Transactional
   NotTaken aim(String claim, Map<String, String> posted, int seen, String who) {
-    Optional<Drive> before = desk(book.open(claim)).target();
+    Optional<Integer> before = desk(book.open(claim)).target().map(Drive::number);
     NotTaken not = write(claim, DriveForm.TARGET.sheet(), posted, seen, who);
-    Optional<Drive> after = desk(book.open(claim)).target();
-    if (!after.map(Drive::number).equals(before.map(Drive::number))) {
-      Optional<DiskLayout> layout = layout(claim);
-      layout.ifPresent(
-          l -> {
-            book.log(claim, who, FactBook.line("System disk: " + l.scheme().words(), scheme(l)));
-            answer(claim, l, who);
-          });
+    DriveDesk desk = desk(book.open(claim));
+    Optional<Integer> after = desk.target().map(Drive::number);
+    if (after.isEmpty() || after.equals(before)) {
+      return not;
     }
+    Map<String, String> known = new LinkedHashMap<>();
+    if (before.isPresent()) {
+      // What somebody saw on the other disk says nothing of this one.
+      List.of("scheme", "primaries", "logical", "system-64", "serial-read")
+          .forEach(fact -> known.put(fact, ""));
+    }
+    Optional<DiskLayout> layout = desk.read(after.get());
+    layout.map(Drives::scheme).ifPresent(known::putAll);
+    if (!known.isEmpty()) {
+      String words = layout.map(l -> l.scheme().words()).orElse("to be looked at anew");
+      book.log(claim, who, FactBook.line("System disk: " + words, known));
+    }
+    layout.ifPresent(l -> answer(claim, l, who));
     return not;
-  }
-
-  private Optional<DiskLayout> layout(String claim) {
-    return desk(book.open(claim)).target().flatMap(Drive::layout);
   }
 
   /** Takes a drive off the list, with all that was written about it. */
@@ -187,14 +192,22 @@ public class Drives {
         .filter(line -> line.data().keySet().stream().anyMatch(DriveForm::knows));
   }
 
-  /** Takes back what was written last, and the answers that came of it. */
+  /**
+   * Takes back what was written last, and the answers that came of it.
+   *
+   * @return whether it was; somebody may have written meanwhile
+   */
   @Transactional
-  void undo(String claim, int entry, String who) {
+  boolean undo(String claim, int entry, String who) {
+    if (last(book.open(claim)).filter(line -> line.seq() == entry).isEmpty()) {
+      return false;
+    }
     book.withdraw(claim, entry, Line.Kind.FACT, who);
     TicketFile file = book.open(claim);
     file.answers().stream()
         .filter(line -> line.get("together").equals(DISK + entry))
         .forEach(line -> book.withdraw(claim, line.seq(), line.kind(), who));
+    return true;
   }
 
   /** A drive that could be taken for another is unplugged; it goes on the put-back list. */

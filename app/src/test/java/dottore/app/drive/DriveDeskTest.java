@@ -170,6 +170,16 @@ class DriveDeskTest {
     assertThat(rule.wrong(Map.of("disk.3.gb", "plenty")))
         .hasValueSatisfying(words -> assertThat(words).contains("disk.3.gb"));
     assertThat(rule.wrong(Map.of("target", "9"))).isPresent();
+    String kept = NOTES.of(old(99_999));
+    for (String impossible : List.of("-1", "0", "9223372036854775807")) {
+      String mutant = kept.replace("\"sectors\":99999", "\"sectors\":" + impossible);
+      assertThat(mutant).isNotEqualTo(kept);
+      assertThat(rule.wrong(Map.of("disk.1.layout", mutant))).as(impossible).isPresent();
+      String part = kept.replace("\"start\":2048", "\"start\":" + impossible);
+      assertThat(rule.wrong(Map.of("disk.1.layout", part)).isPresent())
+          .as(impossible)
+          .isEqualTo(!impossible.equals("0"));
+    }
     assertThat(rule.wrong(Map.of("disk.1.layout", "{}"))).isPresent();
     assertThat(rule.wrong(Map.of("disk.1.layout", "{\"scheme\":\"MBR\",\"sectorSize\":3}")))
         .isPresent();

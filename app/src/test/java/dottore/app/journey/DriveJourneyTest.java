@@ -207,6 +207,26 @@ class DriveJourneyTest extends FirmwareDesk {
   }
 
   @Test
+  void whatWasSeenOnOneDiskSaysNothingOfAnother() throws Exception {
+    String claim = refused("Nerys Calloway", images.head(OLD_DISK));
+    page.locator("[name=system-64][value=yes]").check();
+    send(page.locator("#looked-at form").first().locator("button"));
+    Page theirs = another("ivo", IVO);
+    theirs.navigate(drive(claim));
+    send(button("This is the system disk"));
+    assertThat(page.locator(".known")).containsText("Disk 1");
+    assertThat(page.locator("[name=system-64][value=yes]")).not().isChecked();
+    assertThat(page.locator("[name=scheme]:checked")).hasCount(0);
+    // An undo of what is not the last any more is refused in words.
+    theirs.locator("button:has-text('Undo:')").click();
+    assertThat(theirs.locator("[role=alert]").first()).containsText("nothing was undone");
+    theirs.context().close();
+    send(page.locator(".disk-card").first().locator("button:has-text('This is the system')"));
+    assertThat(page.locator(".known")).containsText("Disk 0");
+    assertThat(page.locator("[name=scheme][value=old]")).isChecked();
+  }
+
+  @Test
   void twoWhoWriteAboutOneDriveSeeEachOther() {
     String claim = takeIn("Alasdair Quince", "", "upgrade refused", "blocked");
     page.navigate(drive(claim));

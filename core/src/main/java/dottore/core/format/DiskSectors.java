@@ -47,6 +47,9 @@ public final class DiskSectors {
     if (!gpt && table.parts().isEmpty() && looksLikeFiles(first)) {
       throw new FormatFault("a file system without a partition table", 0);
     }
+    if (sectors.isPresent() && sectors.getAsLong() > Long.MAX_VALUE / size) {
+      throw new FormatFault("more sectors than any drive has", 0);
+    }
     List<Part> parts = table.parts().stream().filter(part -> part.sectors() > 0).toList();
     if (!gpt) {
       return new DiskLayout(Scheme.MBR, size, sectors, parts, table.whole(), Backup.NONE);

@@ -210,7 +210,7 @@ final class PartitionTable {
       }
       long first = head.qword(entry + 32);
       long last = head.qword(entry + 40);
-      if (first < 0 || last < first || last - first > Long.MAX_VALUE / sector - 1) {
+      if (first < 0 || last < first || last >= Long.MAX_VALUE / sector) {
         throw new FormatFault("entry " + (i + 1) + " of the table is damaged", entry + 32);
       }
       parts.add(

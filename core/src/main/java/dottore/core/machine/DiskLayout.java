@@ -77,11 +77,21 @@ public record DiskLayout(
   public record Gap(long start, long sectors) {}
 
   /**
-   * @throws IllegalArgumentException if the sector size is neither of the two
+   * @throws IllegalArgumentException if the sector size is neither of the two, or a partition or
+   *     the drive has a place or size that no drive can have
    */
   public DiskLayout {
     if (sectorSize != 512 && sectorSize != 4096) {
       throw new IllegalArgumentException("sectors have 512 or 4096 bytes, not " + sectorSize);
+    }
+    long most = Long.MAX_VALUE / sectorSize;
+    boolean possible =
+        (sectors.isEmpty() || (sectors.getAsLong() > 0 && sectors.getAsLong() <= most))
+            && parts.stream()
+                .allMatch(
+                    p -> p.start() >= 0 && p.sectors() > 0 && p.start() <= most - p.sectors());
+    if (!possible) {
+      throw new IllegalArgumentException("no drive is divided so");
     }
     parts = parts.stream().sorted(Comparator.comparingLong(Part::start)).toList();
   }
