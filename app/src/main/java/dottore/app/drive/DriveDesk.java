@@ -137,6 +137,10 @@ final class DriveDesk {
     return find("old-only").map("no"::equals).or(() -> newMode().filter(now -> now));
   }
 
+  Encryption encryption() {
+    return find("encryption").map(Encryption::of).orElse(Encryption.UNKNOWN);
+  }
+
   /** Where the data was saved; it counts once the copy was compared. */
   Optional<String> saved() {
     return find("saved-where").filter(where -> get("saved-compared").equals("yes"));
@@ -160,7 +164,7 @@ final class DriveDesk {
                         find("logical").map("yes"::equals),
                         find("system-64").map("yes"::equals),
                         newWay(),
-                        find("encryption").map(Encryption::of).orElse(Encryption.UNKNOWN),
+                        encryption(),
                         saved().map(where -> where + ", compared"),
                         wanted())));
   }

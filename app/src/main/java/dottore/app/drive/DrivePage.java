@@ -100,7 +100,7 @@ class DrivePage {
     model.addAttribute("copy", desk.copyTime().map(time -> copy(desk, time)).orElse(null));
     model.addAttribute("last", drives.last(file).orElse(null));
     model.addAttribute("links", links());
-    model.addAttribute("encryptions", encryptions(facts.getOrDefault("encryption", "")));
+    model.addAttribute("encryptions", encryptions(desk.encryption()));
     return "drive/drive";
   }
 
@@ -294,9 +294,9 @@ class DrivePage {
         .toList();
   }
 
-  private static List<Choice> encryptions(String chosen) {
+  private static List<Choice> encryptions(Encryption known) {
     return Arrays.stream(Encryption.values())
-        .map(e -> new Choice(e.id(), e.words(), e.id().equals(chosen)))
+        .map(e -> new Choice(e.id(), e.words(), e == known))
         .toList();
   }
 }

@@ -11,6 +11,7 @@ import org.springframework.transaction.TransactionException;
 import org.springframework.web.bind.annotation.ControllerAdvice;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.servlet.ModelAndView;
 import org.springframework.web.servlet.resource.NoResourceFoundException;
 
@@ -61,6 +62,17 @@ class Trouble {
         "The file is too large",
         "No file above 68 MB is taken anywhere here. Nothing was changed.",
         "Check that it is the right file.",
+        response);
+  }
+
+  /** A form without its file, or one that was cut off on its way. */
+  @ExceptionHandler(MultipartException.class)
+  ModelAndView noFile(MultipartException broken, HttpServletResponse response) {
+    return page(
+        HttpStatus.BAD_REQUEST,
+        "The file did not arrive",
+        "What was sent held no whole file. Nothing was changed.",
+        "Choose the file and send it again.",
         response);
   }
 

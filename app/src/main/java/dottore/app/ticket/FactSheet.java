@@ -145,6 +145,10 @@ public final class FactSheet {
         .orElse("");
   }
 
+  private static String shortened(String value) {
+    return value.length() > LONGEST ? value.substring(0, LONGEST - 1) + "…" : value;
+  }
+
   /** What is wrong with facts that come from elsewhere, as far as this form has them; or empty. */
   public Optional<String> wrong(Map<String, String> facts) {
     return facts.entrySet().stream()
@@ -185,7 +189,7 @@ public final class FactSheet {
       }
       String fault = field.fault(value);
       if (!fault.isEmpty()) {
-        faults.put(field.name, field.words + " " + fault + ": " + value);
+        faults.put(field.name, field.words + " " + fault + ": " + shortened(value));
       } else if (!current.equals(before)) {
         clashes.add(field.said(current) + " (yours: " + field.said(value) + ")");
       } else {

@@ -171,6 +171,12 @@ class SignInTest {
     String drive = "/tickets/" + claim + "/fix/drive/facts/system";
     assertThat(as(Role.COUNTER).post(drive, fact).status()).isEqualTo(403);
     assertThat(as(Role.APPRENTICE).post(drive, fact).status()).isEqualTo(302);
+    // A form that should bring a file and does not is told so.
+    assertThat(
+            as(Role.APPRENTICE)
+                .post("/tickets/" + claim + "/fix/drive/disks/0/sectors", fact)
+                .status())
+        .isEqualTo(400);
     Map<String, String> proof = Map.of("kind", "invoice", "shown", "no. 4471");
     assertThat(as(Role.COUNTER).post("/tickets/" + claim + "/fix/firmware/proof", proof).status())
         .isEqualTo(302);

@@ -90,7 +90,12 @@ class DriveJourneyTest extends FirmwareDesk {
     assertThat(page.locator("aside.side")).containsText("disk 1 unplugged");
     assertThat(page.locator("aside.side")).containsText("tray 2");
     assertThat(page.locator(".donext")).containsText("Look at these first");
+    // Nothing is said of the encryption before somebody looked.
+    assertThat(page.locator("[name=encryption]")).hasValue("");
     page.locator("[name=system-64][value=yes]").check();
+    send(page.locator("#looked-at form").first().locator("button"));
+    assertThat(points("ask").locator("strong"))
+        .containsText(new String[] {"Firmware", "Encryption"});
     page.locator("[name=old-only][value=no]").check();
     page.locator("[name=encryption]").selectOption("active");
     send(page.locator("#looked-at form").first().locator("button"));
