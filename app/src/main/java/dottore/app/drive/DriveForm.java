@@ -2,8 +2,8 @@ package dottore.app.drive;
 
 import dottore.app.ticket.FactSheet;
 import dottore.app.ticket.FactSheet.Field;
+import dottore.app.ticket.SharedFacts;
 import dottore.core.drive.TransferTime.Link;
-import dottore.core.firmware.Encryption;
 import java.util.Arrays;
 import java.util.Locale;
 import java.util.Set;
@@ -13,15 +13,12 @@ import java.util.stream.Stream;
 /** The forms of the drive desk. */
 enum DriveForm {
   SYSTEM(
-      Field.word("scheme", "disk scheme", Set.of("old", "new")),
+      SharedFacts.SCHEME,
       Field.word("primaries", "primary partitions", Set.of("0", "1", "2", "3", "4")),
       Field.yesNo("logical", "extended or logical partitions"),
       Field.yesNo("system-64", "64-bit system on it"),
-      Field.yesNo("old-only", "firmware knows only the old way"),
-      Field.word(
-          "encryption",
-          "encryption",
-          Arrays.stream(Encryption.values()).map(Encryption::id).collect(Collectors.toSet()))),
+      SharedFacts.OLD_ONLY,
+      SharedFacts.ENCRYPTION),
   SAVED(Field.text("saved-where", "saved"), Field.tick("saved-compared", "copy compared")),
   COPY(
       Field.number("used-gb", "to copy", 1_000_000, "GB"),

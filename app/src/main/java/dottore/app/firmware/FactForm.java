@@ -2,9 +2,9 @@ package dottore.app.firmware;
 
 import dottore.app.ticket.FactSheet;
 import dottore.app.ticket.FactSheet.Field;
+import dottore.app.ticket.SharedFacts;
 import dottore.core.firmware.BoardFamily;
 import dottore.core.firmware.CoinCell;
-import dottore.core.firmware.Encryption;
 import dottore.core.firmware.Way;
 import java.util.Arrays;
 import java.util.Locale;
@@ -30,7 +30,7 @@ enum FactForm {
       Field.number("battery", "battery", 100, "%"),
       Field.tick("cuts", "area has power cuts"),
       Field.tick("ups", "UPS between"),
-      Shared.ENCRYPTION,
+      SharedFacts.ENCRYPTION,
       Field.tick("settings-unseen", "settings cannot be seen and nothing is known of them"),
       Field.tick("nothing-else", "nothing else plugged in")),
   CELL(
@@ -40,22 +40,16 @@ enum FactForm {
       Field.tick("cell-clock", "clock resets")),
   LOCK(Field.tick("organization", "locked by an organization")),
   BLOCKERS(
-      Field.word("scheme", "disk scheme", Set.of("old", "new")),
+      SharedFacts.SCHEME,
       Field.word("boot-mode", "boot mode", Set.of("old", "new")),
       Field.word("secure-boot", "secure boot", Set.of("on", "off")),
       Field.word("chip", "security chip", Set.of("on", "off", "none")),
-      Field.yesNo("old-only", "firmware knows only the old way"),
-      Shared.ENCRYPTION,
+      SharedFacts.OLD_ONLY,
+      SharedFacts.ENCRYPTION,
       Field.yesNo("processor-listed", "processor on the system's list"),
       Field.word("bits", "processor bits", Set.of("64", "32")),
       Field.number("memory-gib", "memory", 1_000_000, "GiB"),
       Field.number("disk-gb", "disk", 1_000_000, "GB"));
-
-  /** What more than one form asks. */
-  private static final class Shared {
-    static final Field ENCRYPTION =
-        Field.word("encryption", "encryption", ids(Encryption.values()));
-  }
 
   private final FactSheet sheet;
 

@@ -1,5 +1,12 @@
 package dottore.core.drive;
 
+import static dottore.core.drive.Disks.DISK;
+import static dottore.core.drive.Disks.SECTORS;
+import static dottore.core.drive.Disks.WELL;
+import static dottore.core.drive.Disks.disk;
+import static dottore.core.drive.Disks.mbr;
+import static dottore.core.drive.Disks.only;
+import static dottore.core.drive.Disks.primary;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dottore.core.drive.Conversion.Facts;
@@ -7,9 +14,6 @@ import dottore.core.drive.Conversion.Point;
 import dottore.core.drive.Conversion.State;
 import dottore.core.drive.Conversion.Topic;
 import dottore.core.firmware.Encryption;
-import dottore.core.firmware.FirmwareSheets;
-import dottore.core.firmware.UpgradeBlockers;
-import dottore.core.firmware.UpgradeBlockers.Move;
 import dottore.core.format.DiskSectors;
 import dottore.core.machine.DiskLayout;
 import dottore.core.machine.DiskLayout.Backup;
@@ -18,9 +22,6 @@ import dottore.core.machine.DiskLayout.Role;
 import dottore.core.machine.DiskLayout.Use;
 import dottore.core.machine.Drive;
 import dottore.core.machine.Scheme;
-import dottore.core.runsheet.Asked;
-import dottore.core.runsheet.RunSheet;
-import dottore.core.runsheet.SheetStep;
 import dottore.core.units.Capacity;
 import java.io.RandomAccessFile;
 import java.nio.charset.StandardCharsets;
@@ -28,47 +29,21 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalDouble;
 import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
-import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
-import org.junit.jupiter.params.provider.EnumSource;
 
 class ConversionTest {
-  private static final long DISK = 200L << 20;
-  private static final long SECTORS = DISK / 512;
-
   @TempDir Path folder;
-
-  private static Drive disk(Optional<DiskLayout> layout) {
-    return new Drive(
-        0, "Pier 500", "WX-7F3Q", Optional.of(new Capacity(DISK)), true, "system", layout);
-  }
-
-  private static WrongDisk only(Optional<DiskLayout> layout) {
-    Drive target = disk(layout);
-    return WrongDisk.of(target, List.of(target), "");
-  }
-
-  private static DiskLayout mbr(long sectors, Part... parts) {
-    return new DiskLayout(
-        Scheme.MBR, 512, OptionalLong.of(sectors), List.of(parts), true, Backup.NONE);
-  }
 
   private static DiskLayout damaged(DiskLayout gpt) {
     return new DiskLayout(
         gpt.scheme(), gpt.sectorSize(), gpt.sectors(), gpt.parts(), true, Backup.DAMAGED);
-  }
-
-  private static Part primary(long start, long sectors) {
-    return new Part(Role.PRIMARY, Use.DATA, start, sectors, false, "");
   }
 
   /** All is well: two partitions with room at both ends. */
@@ -88,9 +63,6 @@ class ConversionTest {
   private static State state(Facts facts, Topic topic) {
     return Conversion.of(facts).point(topic).map(Point::state).orElseThrow();
   }
-
-  private static final Optional<DiskLayout> WELL =
-      Optional.of(mbr(SECTORS, primary(2048, 100_000), primary(102_400, 200_000)));
 
   @Test
   void goesWhenAllIsWell() {
@@ -315,115 +287,6 @@ class ConversionTest {
     assertThat(Conversion.of(fine(Optional.of(tight))).walls())
         .extracting(Point::topic)
         .containsExactly(Topic.FRONT, Topic.BEHIND);
-  }
-
-  /** Whatever the disk: nothing overlaps afterwards, nothing moves, and nothing but one shrinks. */
-  @Test
-  void keepsEveryPartitionWhereItIs() {
-    SplittableRandom random = new SplittableRandom(41);
-    int started = 0;
-    for (int round = 0; round < 2000; round++) {
-      List<Part> parts = new ArrayList<>();
-      long at = 2048;
-      for (int i = random.nextInt(1, 4); i > 0; i--) {
-        at += random.nextInt(3) == 0 ? random.nextLong(2_000_000) : 0;
-        long size = random.nextLong(2048, 4_000_000);
-        parts.add(primary(at, size));
-        at += size;
-      }
-      long end = at + random.nextLong(34, 1_500_000);
-      DiskLayout now = mbr(end, parts.toArray(Part[]::new));
-      DiskLayout after = ConvertedLayout.of(now);
-      assertThat(after.scheme()).isEqualTo(Scheme.GPT);
-      for (int i = 1; i < after.parts().size(); i++) {
-        assertThat(after.parts().get(i).start()).isGreaterThan(after.parts().get(i - 1).end());
-      }
-      assertThat(after.behind().orElseThrow()).isGreaterThanOrEqualTo(33);
-      List<Part> kept = after.parts().stream().filter(p -> p.use() != Use.START).toList();
-      assertThat(kept)
-          .extracting(Part::start)
-          .containsExactlyElementsOf(now.parts().stream().map(Part::start).toList());
-      long shrunk = 0;
-      for (int i = 0; i < kept.size(); i++) {
-        shrunk += kept.get(i).sectors() == now.parts().get(i).sectors() ? 0 : 1;
-      }
-      assertThat(shrunk).isLessThanOrEqualTo(1);
-      started += after.parts().size() - kept.size();
-    }
-    assertThat(started).isGreaterThan(1500);
-  }
-
-  @ParameterizedTest
-  @EnumSource(
-      value = WrongDisk.Verdict.class,
-      names = {"ONLY", "SERIAL"})
-  void itsStepsStandInTheSheetOfTheUpgrade(WrongDisk.Verdict verdict) {
-    WrongDisk which = new WrongDisk(disk(WELL), verdict, List.of());
-    TransferTime time =
-        TransferTime.of(
-            Capacity.ofGigabytes(60), List.of(TransferTime.Link.USB_2), OptionalDouble.empty());
-    UpgradeBlockers.Machine machine =
-        new UpgradeBlockers.Machine(
-            true,
-            false,
-            true,
-            false,
-            true,
-            false,
-            Encryption.ACTIVE,
-            Optional.empty(),
-            true,
-            Optional.empty(),
-            Optional.empty());
-    RunSheet sheet =
-        FirmwareSheets.blockers(
-            machine,
-            Map.of(
-                Move.BACK_UP,
-                    DriveSheets.save(which.target(), Optional.empty(), true, Optional.of(time)),
-                Move.CONVERT, DriveSheets.convert(which)));
-    assertThat(sheet.steps())
-        .extracting(SheetStep::id)
-        .containsExactly(
-            "copy",
-            "back-up",
-            "suspend",
-            "which-disk",
-            "convert-trial",
-            DriveSheets.CONVERTED,
-            "new-mode",
-            "secure-boot-on",
-            "chip-on",
-            "resume",
-            "readiness");
-    assertThat(sheet.step("copy").orElseThrow().waiting()).isEqualTo(time.most());
-    SheetStep convert = sheet.step(DriveSheets.CONVERTED).orElseThrow();
-    assertThat(convert.must()).isTrue();
-    assertThat(convert.guard()).isPresent();
-    assertThat(convert.caution().orElseThrow()).contains("No way back");
-    assertThat(sheet.step("which-disk").orElseThrow().words()).contains("…7F3Q");
-    Asked asked = sheet.step("which-disk").orElseThrow().asked().orElseThrow();
-    assertThat(asked.fits(" 7f 3q")).isTrue();
-    assertThat(asked.fits("7F3")).isFalse();
-    assertThat(asked.fits("")).isFalse();
-  }
-
-  @Test
-  void doesNotCopyTwiceAndNotWhatNobodyWants() {
-    Drive target = disk(WELL);
-    SheetStep at =
-        DriveSheets.save(target, Optional.of("to shelf drive 2"), true, Optional.empty())
-            .get(0)
-            .done();
-    assertThat(at.how()).contains("shelf drive 2");
-    assertThat(at.waiting().value()).isZero();
-    SheetStep none =
-        DriveSheets.save(target, Optional.empty(), false, Optional.empty()).get(0).done();
-    assertThat(none.words()).contains("nothing on it is wanted");
-    assertThat(none.waiting().value()).isZero();
-    SheetStep copy =
-        DriveSheets.save(target, Optional.empty(), true, Optional.empty()).get(0).done();
-    assertThat(copy.waiting().value()).isEqualTo(45);
   }
 
   /** Green in every point but the sheet's own is what goes; every other mixture does not. */
