@@ -222,7 +222,7 @@ class DrivePage {
     WrongDisk which = desk.which().orElseThrow();
     String look =
         switch (which.verdict()) {
-          case ONLY -> "nothing else is connected";
+          case ONLY -> "no other is written down as connected; look into the case";
           case SERIAL -> "told apart by serial";
           case SIZE -> "none within 3 % of its size";
           case GONE -> "it is unplugged itself";

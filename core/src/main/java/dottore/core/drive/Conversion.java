@@ -161,7 +161,7 @@ public record Conversion(List<Point> points) {
   private static Point which(WrongDisk which) {
     Topic topic = Topic.WHICH;
     return switch (which.verdict()) {
-      case ONLY -> good(topic, "nothing else is connected");
+      case ONLY -> good(topic, "no other is written down as connected");
       case SERIAL -> good(topic, "told apart by its serial");
       case SIZE -> good(topic, "no other connected drive is within 3 % of its size");
       case OTHER ->

@@ -81,7 +81,8 @@ public final class DriveSheets {
                 "which-disk",
                 "Find " + target.described() + " in the system's disk list",
                 which.verdict() == WrongDisk.Verdict.ONLY
-                    ? "The only one connected. Its number there can differ from ours."
+                    ? "No other is written down. If that list shows another, stop and write it down"
+                        + " first."
                     : "Its number there can differ from ours: go by the serial.")
             .needed();
     target

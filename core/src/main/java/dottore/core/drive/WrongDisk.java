@@ -17,7 +17,9 @@ public record WrongDisk(Drive target, Verdict verdict, List<Drive> alike) {
 
   /** How it is told apart. */
   public enum Verdict {
-    /** Nothing else is connected: the way that is always right. */
+    /**
+     * No other is written down as connected: the way that is always right, if the list is whole.
+     */
     ONLY(true),
     /** Its serial was read once more and no other ends the same way. */
     SERIAL(true),
