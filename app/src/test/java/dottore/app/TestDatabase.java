@@ -16,6 +16,7 @@ public class TestDatabase implements LauncherSessionListener {
 
   @Override
   public void launcherSessionClosed(LauncherSession session) {
+    TestShop.close();
     CLUSTER.close();
   }
 

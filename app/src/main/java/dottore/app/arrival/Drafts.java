@@ -1,12 +1,12 @@
 package dottore.app.arrival;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import dottore.app.shop.Shop;
 import java.time.Instant;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.ObjectMapper;
 
 /** Arrivals that are being typed, one for each person, kept when tablet or session end. */
 @Service
@@ -34,7 +34,7 @@ class Drafts {
     kept.keptAt = shop.now();
     try {
       kept.fields = json.writeValueAsString(form);
-    } catch (JsonProcessingException impossible) {
+    } catch (JacksonException impossible) {
       throw new IllegalStateException(impossible);
     }
     drafts.save(kept);
@@ -48,7 +48,7 @@ class Drafts {
   private ArrivalForm read(String fields) {
     try {
       return json.readValue(fields, ArrivalForm.class);
-    } catch (JsonProcessingException damaged) {
+    } catch (JacksonException damaged) {
       throw new IllegalStateException("a kept draft cannot be read", damaged);
     }
   }

@@ -1,7 +1,5 @@
 package dottore.app.bundle;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import dottore.app.shop.Uploads;
 import dottore.app.ticket.TicketBook;
 import java.io.IOException;
@@ -17,6 +15,8 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.ObjectMapper;
 
 /** Export and import of ticket bundles. */
 @Controller
@@ -32,7 +32,7 @@ class BundleController {
   }
 
   @GetMapping("/tickets/{claim}/bundle.json")
-  ResponseEntity<byte[]> export(@PathVariable String claim) throws JsonProcessingException {
+  ResponseEntity<byte[]> export(@PathVariable String claim) throws JacksonException {
     String text =
         json.writerWithDefaultPrettyPrinter().writeValueAsString(bundles.write(book.open(claim)));
     return ResponseEntity.ok()

@@ -1,10 +1,5 @@
 package dottore.app.bundle;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import dottore.app.ticket.OpenSheet;
 import dottore.app.ticket.SheetBook;
 import dottore.app.ticket.TicketFile;
@@ -16,6 +11,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.ObjectMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** The run sheets of a ticket in its bundle. They get ids of their own where they are taken in. */
 @Component
@@ -68,19 +68,19 @@ class BundledSheets {
     for (int i = 0; i < nodes.size(); i++) {
       JsonNode node = nodes.get(i);
       Map<String, String> about = new HashMap<>();
-      node.path("about").properties().forEach(e -> about.put(e.getKey(), e.getValue().asText()));
+      node.path("about").properties().forEach(e -> about.put(e.getKey(), e.getValue().asString()));
       try {
         Brought brought =
             new Brought(
                 SheetBook.freshId(),
                 json.treeToValue(node, RunSheet.class),
                 about,
-                OffsetDateTime.parse(node.get("begun").asText()).toInstant(),
-                node.get("by").asText());
-        if (byId.put(node.get("id").asText(), brought) != null) {
+                OffsetDateTime.parse(node.get("begun").asString()).toInstant(),
+                node.get("by").asString());
+        if (byId.put(node.get("id").asString(), brought) != null) {
           faults.add("/sheets/" + i + ": its id stands here twice");
         }
-      } catch (JsonProcessingException | IllegalArgumentException wrong) {
+      } catch (JacksonException | IllegalArgumentException wrong) {
         faults.add("/sheets/" + i + ": " + first(wrong));
       }
     }
@@ -90,7 +90,7 @@ class BundledSheets {
   private static String first(Exception wrong) {
     Throwable cause = wrong.getCause() == null ? wrong : wrong.getCause();
     String words =
-        cause instanceof JsonProcessingException broken
+        cause instanceof JacksonException broken
             ? broken.getOriginalMessage()
             : String.valueOf(cause.getMessage());
     return words.lines().findFirst().orElse("no run sheet");

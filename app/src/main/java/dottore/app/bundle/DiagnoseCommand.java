@@ -1,9 +1,5 @@
 package dottore.app.bundle;
 
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
@@ -27,6 +23,10 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.function.Function;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.ObjectMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** {@code dottore diagnose FILE.json [--json]}: suspects and next step of a case in a file. */
 public final class DiagnoseCommand {
@@ -83,8 +83,8 @@ public final class DiagnoseCommand {
       JsonNode item = evidence.get(i);
       String place = "/evidence/" + i + ": ";
       if (item.has("check")) {
-        String check = item.get("check").asText();
-        String outcome = item.get("outcome").asText();
+        String check = item.get("check").asString();
+        String outcome = item.get("outcome").asString();
         boolean known =
             casebook
                 .check(check)
@@ -95,14 +95,15 @@ public final class DiagnoseCommand {
         }
         events.add(new Event.Reading(i, check, outcome, item.path("weight").asDouble(Event.SEEN)));
       } else if (item.has("repair")) {
-        String repair = item.get("repair").asText();
+        String repair = item.get("repair").asString();
         if (casebook.repair(repair).isEmpty()) {
           faults.add(place + "the casebook has no repair '" + repair + "'");
         }
-        events.add(new Event.Tried(i, repair, Event.Result.of(item.get("result").asText())));
+        events.add(new Event.Tried(i, repair, Event.Result.of(item.get("result").asString())));
       } else {
         events.add(
-            new Event.SetAside(i, item.get("setAside").asText(), item.path("reason").asText("")));
+            new Event.SetAside(
+                i, item.get("setAside").asString(), item.path("reason").asString("")));
       }
     }
     if (!faults.isEmpty()) {
@@ -117,7 +118,7 @@ public final class DiagnoseCommand {
 
   private static <T> Set<T> words(JsonNode node, Function<String, T> of) {
     Set<T> words = new HashSet<>();
-    node.forEach(word -> words.add(of.apply(word.asText())));
+    node.forEach(word -> words.add(of.apply(word.asString())));
     return words;
   }
 

@@ -1,22 +1,23 @@
 package dottore.app.bundle;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.DeserializationFeature;
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.json.JsonMapper;
-import com.networknt.schema.JsonSchema;
-import com.networknt.schema.JsonSchemaFactory;
-import com.networknt.schema.PathType;
-import com.networknt.schema.SchemaValidatorsConfig;
-import com.networknt.schema.SpecVersion;
-import com.networknt.schema.ValidationMessage;
+import com.networknt.schema.Error;
+import com.networknt.schema.Schema;
+import com.networknt.schema.SchemaRegistry;
+import com.networknt.schema.SchemaRegistryConfig;
+import com.networknt.schema.SpecificationVersion;
+import com.networknt.schema.path.PathType;
 import dottore.app.shop.PlainText;
+import dottore.core.units.Scale;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.ObjectMapper;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Reads JSON against a published schema. */
 final class Schemas {
@@ -31,12 +32,12 @@ final class Schemas {
           .enable(DeserializationFeature.FAIL_ON_TRAILING_TOKENS)
           // As doubles, numbers beyond their range would be no numbers any more.
           .enable(DeserializationFeature.USE_BIG_DECIMAL_FOR_FLOATS)
-          .enable(com.fasterxml.jackson.core.StreamReadFeature.STRICT_DUPLICATE_DETECTION)
+          .enable(tools.jackson.core.StreamReadFeature.STRICT_DUPLICATE_DETECTION)
           .build();
 
-  private final JsonSchema schema;
+  private final Schema schema;
 
-  private Schemas(JsonSchema schema) {
+  private Schemas(Schema schema) {
     this.schema = schema;
   }
 
@@ -45,13 +46,16 @@ final class Schemas {
     if (in == null) {
       throw new IllegalStateException("the schema " + name + " is not in the build");
     }
-    SchemaValidatorsConfig config =
-        SchemaValidatorsConfig.builder()
+    SchemaRegistryConfig config =
+        SchemaRegistryConfig.builder()
             .pathType(PathType.JSON_POINTER)
             .formatAssertionsEnabled(true)
             .build();
     return new Schemas(
-        JsonSchemaFactory.getInstance(SpecVersion.VersionFlag.V202012).getSchema(in, config));
+        SchemaRegistry.withDefaultDialect(
+                SpecificationVersion.DRAFT_2020_12,
+                registry -> registry.schemaRegistryConfig(config))
+            .getSchema(in));
   }
 
   /**
@@ -63,7 +67,7 @@ final class Schemas {
     JsonNode node;
     try {
       node = JSON.readTree(new String(document, StandardCharsets.UTF_8));
-    } catch (JsonProcessingException broken) {
+    } catch (JacksonException broken) {
       String place =
           broken.getLocation() == null
               ? ""
@@ -78,31 +82,42 @@ final class Schemas {
       throw new BundleFault(List.of("line 1: the file is empty"));
     }
     List<String> faults = new ArrayList<>();
-    for (ValidationMessage message : schema.validate(node)) {
-      if (faults.size() < MOST_FAULTS) {
-        faults.add(message.getMessage());
+    unfit(node, "", faults);
+    if (faults.isEmpty()) {
+      for (Error fault : schema.validate(node)) {
+        if (faults.size() < MOST_FAULTS) {
+          faults.add(fault.getInstanceLocation() + ": " + fault.getMessage());
+        }
       }
     }
-    unprintable(node, "", faults);
     if (!faults.isEmpty()) {
       throw new BundleFault(faults);
     }
     return node;
   }
 
-  private static void unprintable(JsonNode node, String place, List<String> faults) {
-    if (node.isTextual() && !PlainText.isPlain(node.textValue())) {
+  /**
+   * What no schema may look at first: text that is none, and numbers that arithmetic would blow up.
+   */
+  private static void unfit(JsonNode node, String place, List<String> faults) {
+    if (faults.size() >= MOST_FAULTS) {
+      return;
+    }
+    if (node.isString() && !PlainText.isPlain(node.stringValue())) {
       faults.add(place + ": holds a character that is no text");
+    }
+    if (node.isNumber() && !Scale.bounded(node.decimalValue())) {
+      faults.add(place + ": is a number beyond all that is measured here");
     }
     for (Map.Entry<String, JsonNode> field : node.properties()) {
       if (!PlainText.isPlain(field.getKey())) {
         faults.add(place + ": a name holds a character that is no text");
       }
-      unprintable(field.getValue(), place + "/" + field.getKey(), faults);
+      unfit(field.getValue(), place + "/" + field.getKey(), faults);
     }
     if (node.isArray()) {
       for (int i = 0; i < node.size(); i++) {
-        unprintable(node.get(i), place + "/" + i, faults);
+        unfit(node.get(i), place + "/" + i, faults);
       }
     }
   }

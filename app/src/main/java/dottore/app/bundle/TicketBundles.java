@@ -1,9 +1,5 @@
 package dottore.app.bundle;
 
-import com.fasterxml.jackson.databind.JsonNode;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.node.ArrayNode;
-import com.fasterxml.jackson.databind.node.ObjectNode;
 import dottore.app.ticket.Arrival;
 import dottore.app.ticket.Counter;
 import dottore.app.ticket.FactRule;
@@ -35,6 +31,10 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.ObjectMapper;
+import tools.jackson.databind.node.ArrayNode;
+import tools.jackson.databind.node.ObjectNode;
 
 /** Writes and reads tickets as files. */
 @Service
@@ -144,24 +144,24 @@ class TicketBundles {
     List<Instant> times = new ArrayList<>();
     List<String> writers = new ArrayList<>();
     for (JsonNode entry : root.get("log")) {
-      times.add(moment(entry.get("at").asText()));
-      writers.add(entry.get("who").asText());
+      times.add(moment(entry.get("at").asString()));
+      writers.add(entry.get("who").asString());
     }
     Counter.Imported imported =
         new Counter.Imported(
-            arrival, moment(arrived.get("received").asText()), lines, times, writers);
+            arrival, moment(arrived.get("received").asString()), lines, times, writers);
     String claim = counter.take(imported);
     for (JsonNode thing : root.path("borrowed")) {
       counter.owedFromElsewhere(
           claim,
-          thing.get("what").asText(),
-          thing.path("before").asText(""),
-          thing.path("place").asText(""),
+          thing.get("what").asString(),
+          thing.path("before").asString(""),
+          thing.path("place").asString(""),
           thing.get("returned").asBoolean(),
           who);
     }
     sheets.keep(claim, brought);
-    String note = "Imported from a bundle; there it was " + root.get("claim").asText();
+    String note = "Imported from a bundle; there it was " + root.get("claim").asString();
     book.log(claim, who, NewLine.note(note));
     if (root.has("end")) {
       close(claim, root.get("end"), who);
@@ -171,55 +171,55 @@ class TicketBundles {
 
   private void close(String claim, JsonNode end, String who) {
     List<String> causes = new ArrayList<>();
-    end.path("causes").forEach(cause -> causes.add(cause.asText()));
+    end.path("causes").forEach(cause -> causes.add(cause.asString()));
     Map<String, String> sheet = new HashMap<>();
-    end.path("sheet").properties().forEach(e -> sheet.put(e.getKey(), e.getValue().asText()));
+    end.path("sheet").properties().forEach(e -> sheet.put(e.getKey(), e.getValue().asString()));
     book.close(
         claim,
         causes,
         sheet,
-        end.get("state").asText().equals("SENT_BACK"),
+        end.get("state").asString().equals("SENT_BACK"),
         "Closed as it was in the bundle",
         who,
-        moment(end.get("closed").asText()));
+        moment(end.get("closed").asString()));
   }
 
   private Arrival arrival(JsonNode root, JsonNode node) {
     JsonNode machine = root.get("machine");
     JsonNode customer = root.get("customer");
     return new Arrival(
-        customer.get("name").asText(),
-        customer.path("phone").asText(""),
-        customer.path("email").asText(""),
-        machine.path("maker").asText(""),
-        machine.path("model").asText(""),
-        machine.path("serial").asText(""),
-        MachineKind.of(machine.get("kind").asText()),
-        node.get("complaint").asText(),
+        customer.get("name").asString(),
+        customer.path("phone").asString(""),
+        customer.path("email").asString(""),
+        machine.path("maker").asString(""),
+        machine.path("model").asString(""),
+        machine.path("serial").asString(""),
+        MachineKind.of(machine.get("kind").asString()),
+        node.get("complaint").asString(),
         Optional.empty(),
         words(node.path("contexts"), Context::of, Context.class),
         words(node.path("marks"), Mark::of, Mark.class),
-        node.path("belongings").asText(""),
-        node.path("backup").asText("unknown"),
+        node.path("belongings").asString(""),
+        node.path("backup").asString("unknown"),
         node.path("mayErase").asBoolean(false),
         node.path("mayOpen").asBoolean(true),
         node.has("limit")
             ? Optional.of(
-                new BigDecimal(node.get("limit").asText())
+                new BigDecimal(node.get("limit").asString())
                     .setScale(2, java.math.RoundingMode.HALF_UP))
             : Optional.empty(),
         node.has("warrantyUntil")
-            ? Optional.of(LocalDate.parse(node.get("warrantyUntil").asText()))
+            ? Optional.of(LocalDate.parse(node.get("warrantyUntil").asString()))
             : Optional.empty(),
         node.has("promised")
-            ? Optional.of(moment(node.get("promised").asText()))
+            ? Optional.of(moment(node.get("promised").asString()))
             : Optional.empty());
   }
 
   private static <E extends Enum<E>> Set<E> words(
       JsonNode node, Function<String, E> of, Class<E> type) {
     Set<E> words = EnumSet.noneOf(type);
-    node.forEach(word -> words.add(of.apply(word.asText())));
+    node.forEach(word -> words.add(of.apply(word.asString())));
     return words;
   }
 
@@ -233,11 +233,11 @@ class TicketBundles {
     for (int i = 0; i < log.size(); i++) {
       JsonNode entry = log.get(i);
       Map<String, String> data = new HashMap<>();
-      entry.path("data").properties().forEach(e -> data.put(e.getKey(), e.getValue().asText()));
-      Line.Kind kind = kind(entry.get("kind").asText());
+      entry.path("data").properties().forEach(e -> data.put(e.getKey(), e.getValue().asString()));
+      Line.Kind kind = kind(entry.get("kind").asString());
       String place = "/log/" + i + "/data: ";
       wrong(kind, data, i + 1).ifPresent(what -> faults.add(place + what));
-      lines.add(new NewLine(kind, entry.get("text").asText(), data));
+      lines.add(new NewLine(kind, entry.get("text").asString(), data));
     }
     return lines;
   }

@@ -1,8 +1,5 @@
 package dottore.app.demo;
 
-import com.fasterxml.jackson.core.type.TypeReference;
-import com.fasterxml.jackson.databind.DeserializationFeature;
-import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
 import dottore.app.account.Accounts;
 import dottore.app.account.Role;
 import dottore.app.firmware.FirmwareRuns;
@@ -48,6 +45,9 @@ import org.springframework.context.event.EventListener;
 import org.springframework.core.env.Environment;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.DeserializationFeature;
+import tools.jackson.dataformat.yaml.YAMLMapper;
 
 /** Fills an empty database with the demo shop, dated back from the moment of the start. */
 @Component

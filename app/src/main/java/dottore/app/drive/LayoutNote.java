@@ -1,10 +1,10 @@
 package dottore.app.drive;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import dottore.core.machine.DiskLayout;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.ObjectMapper;
 
 /** A drive's division as it is kept in the log, and in words. */
 @Component
@@ -29,7 +29,7 @@ class LayoutNote {
             layout.backup());
     try {
       return json.writeValueAsString(kept);
-    } catch (JsonProcessingException impossible) {
+    } catch (JacksonException impossible) {
       throw new IllegalStateException("a layout cannot be written", impossible);
     }
   }
@@ -37,7 +37,7 @@ class LayoutNote {
   DiskLayout read(String kept) {
     try {
       return json.readValue(kept, DiskLayout.class);
-    } catch (JsonProcessingException damaged) {
+    } catch (JacksonException damaged) {
       throw new IllegalStateException("a kept layout cannot be read", damaged);
     }
   }
@@ -47,7 +47,7 @@ class LayoutNote {
       DiskLayout layout = json.readValue(kept, DiskLayout.class);
       layout.parts().forEach(layout::size);
       return layout.scheme() != null && layout.backup() != null;
-    } catch (JsonProcessingException | RuntimeException damaged) {
+    } catch (RuntimeException damaged) {
       return false;
     }
   }

@@ -1,13 +1,13 @@
 package dottore.app.firmware;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import dottore.core.machine.FileSystem;
 import dottore.core.machine.Scheme;
 import dottore.core.machine.Stick;
 import java.util.List;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.ObjectMapper;
 
 /** A stick as it is kept in the log, and in words. */
 @Component
@@ -25,7 +25,7 @@ class StickNote {
     Stick kept = new Stick(stick.scheme(), stick.partitions(), stick.files().map(StickNote::first));
     try {
       return json.writeValueAsString(kept);
-    } catch (JsonProcessingException impossible) {
+    } catch (JacksonException impossible) {
       throw new IllegalStateException("a stick cannot be written", impossible);
     }
   }
@@ -40,7 +40,7 @@ class StickNote {
   Stick read(String kept) {
     try {
       return json.readValue(kept, Stick.class);
-    } catch (JsonProcessingException damaged) {
+    } catch (JacksonException damaged) {
       throw new IllegalStateException("a kept stick cannot be read", damaged);
     }
   }
@@ -48,7 +48,7 @@ class StickNote {
   boolean readable(String kept) {
     try {
       return json.readValue(kept, Stick.class).partitions() != null;
-    } catch (JsonProcessingException | RuntimeException damaged) {
+    } catch (RuntimeException damaged) {
       return false;
     }
   }

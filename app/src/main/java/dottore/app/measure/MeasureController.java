@@ -1,7 +1,5 @@
 package dottore.app.measure;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import dottore.app.shop.Uploads;
 import dottore.app.ticket.NewLine;
 import dottore.app.ticket.Passports;
@@ -31,6 +29,8 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.ObjectMapper;
 
 /** The Measure tab: a passport dump fills the machine's page and answers checks by itself. */
 @Controller
@@ -205,7 +205,7 @@ class MeasureController {
       Optional<Double> modules,
       int seen,
       Principal who)
-      throws JsonProcessingException {
+      throws JacksonException {
     String text =
         "Passport read: "
             + (passport.maker() + " " + passport.model()).strip()

@@ -58,7 +58,7 @@ class Trouble {
   @ExceptionHandler(MaxUploadSizeExceededException.class)
   ModelAndView tooLarge(MaxUploadSizeExceededException large, HttpServletResponse response) {
     return page(
-        HttpStatus.PAYLOAD_TOO_LARGE,
+        HttpStatus.CONTENT_TOO_LARGE,
         "The file is too large",
         "No file above 68 MB is taken anywhere here. Nothing was changed.",
         "Check that it is the right file.",
@@ -79,7 +79,7 @@ class Trouble {
   @ExceptionHandler(Uploads.Unfit.class)
   ModelAndView unfit(Uploads.Unfit unfit, HttpServletResponse response) {
     return page(
-        HttpStatus.PAYLOAD_TOO_LARGE,
+        HttpStatus.CONTENT_TOO_LARGE,
         "The file was not taken",
         unfit.getMessage(),
         "Check that it is the right file.",

@@ -1,10 +1,5 @@
 package dottore.app.standin;
 
-import com.fasterxml.jackson.core.type.TypeReference;
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.dataformat.yaml.YAMLMapper;
-import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
-import com.fasterxml.jackson.datatype.jsr310.JavaTimeModule;
 import dottore.core.firmware.BoardFamily;
 import dottore.core.firmware.BoardRecord;
 import dottore.core.firmware.MakersCatalog;
@@ -29,6 +24,9 @@ import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.ObjectMapper;
+import tools.jackson.dataformat.yaml.YAMLMapper;
 
 /**
  * Invented makers with their boards, versions and files. A file's bytes follow from its name alone,
@@ -69,8 +67,7 @@ class StandInCatalog implements MakersCatalog {
   private final List<BoardRecord> boards;
 
   StandInCatalog() {
-    ObjectMapper yaml =
-        YAMLMapper.builder().addModule(new JavaTimeModule()).addModule(new Jdk8Module()).build();
+    ObjectMapper yaml = YAMLMapper.builder().build();
     try (InputStream in = StandInCatalog.class.getResourceAsStream("/standin/firmware.yaml")) {
       List<Board> read =
           yaml.readValue(Objects.requireNonNull(in), new TypeReference<List<Board>>() {});

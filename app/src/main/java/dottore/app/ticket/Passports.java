@@ -1,10 +1,10 @@
 package dottore.app.ticket;
 
-import com.fasterxml.jackson.core.JsonProcessingException;
-import com.fasterxml.jackson.databind.ObjectMapper;
 import dottore.core.machine.Passport;
 import java.util.Optional;
 import org.springframework.stereotype.Component;
+import tools.jackson.core.JacksonException;
+import tools.jackson.databind.ObjectMapper;
 
 /** Passports as they are kept with machines. */
 @Component
@@ -23,7 +23,7 @@ public class Passports {
   private Passport read(String kept) {
     try {
       return json.readValue(kept, Passport.class);
-    } catch (JsonProcessingException damaged) {
+    } catch (JacksonException damaged) {
       throw new IllegalStateException("a kept passport cannot be read", damaged);
     }
   }

@@ -2,6 +2,7 @@ package dottore.app.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dottore.app.TestShop;
 import dottore.app.Visitor;
 import dottore.app.ticket.Arrival;
 import dottore.app.ticket.Counter;
@@ -13,18 +14,20 @@ import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.boot.test.context.SpringBootTest;
-import org.springframework.boot.test.web.server.LocalServerPort;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.util.ReflectionTestUtils;
 
 /** Who gets in, and how far. */
-@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+@ExtendWith(TestShop.Empty.class)
 class SignInTest {
   private static final String PASSWORD = "a-long-enough-one";
 
-  @LocalServerPort int port;
+  @Value("${local.server.port}")
+  int port;
+
   @Autowired Accounts accounts;
   @Autowired FirstOwner firstOwner;
   @Autowired TicketBook book;

@@ -5,9 +5,6 @@ import static org.mockito.ArgumentMatchers.anyInt;
 import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
-import com.fasterxml.jackson.databind.ObjectMapper;
-import com.fasterxml.jackson.databind.json.JsonMapper;
-import com.fasterxml.jackson.datatype.jdk8.Jdk8Module;
 import dottore.app.ticket.Owed;
 import dottore.app.ticket.TicketFile;
 import dottore.core.drive.Conversion;
@@ -32,9 +29,11 @@ import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import tools.jackson.databind.ObjectMapper;
+import tools.jackson.databind.json.JsonMapper;
 
 class DriveDeskTest {
-  private static final ObjectMapper JSON = JsonMapper.builder().addModule(new Jdk8Module()).build();
+  private static final ObjectMapper JSON = JsonMapper.builder().build();
   private static final LayoutNote NOTES = new LayoutNote(JSON);
 
   private final Map<String, String> facts = new HashMap<>();

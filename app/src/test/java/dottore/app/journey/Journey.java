@@ -11,22 +11,16 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.Playwright;
 import com.microsoft.playwright.options.ColorScheme;
-import dottore.app.TestDatabase;
+import dottore.app.TestShop;
 import java.nio.file.Path;
 import java.util.List;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.extension.ExtendWith;
-import org.springframework.boot.test.context.SpringBootTest;
-import org.springframework.boot.test.web.server.LocalServerPort;
-import org.springframework.test.context.ActiveProfiles;
-import org.springframework.test.context.DynamicPropertyRegistry;
-import org.springframework.test.context.DynamicPropertySource;
+import org.springframework.beans.factory.annotation.Value;
 
 /** A day at the demo shop, seen through a real browser. */
-@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
-@ActiveProfiles("demo")
-@ExtendWith(KeepsPicture.class)
+@ExtendWith({TestShop.Demo.class, KeepsPicture.class})
 abstract class Journey {
   private static final Playwright PLAYWRIGHT = Playwright.create();
   private static final Browser BROWSER =
@@ -50,15 +44,11 @@ abstract class Journey {
   static final String PIA = "bell-on-the-counter";
   static final String ORSOLYA = "keys-to-pier-nine";
 
-  @LocalServerPort int port;
+  @Value("${local.server.port}")
+  int port;
 
   BrowserContext context;
   Page page;
-
-  @DynamicPropertySource
-  static void ownDatabase(DynamicPropertyRegistry registry) {
-    registry.add("spring.datasource.url", () -> TestDatabase.another("journeys"));
-  }
 
   Browser.NewContextOptions options() {
     return new Browser.NewContextOptions()

@@ -3,6 +3,7 @@ package dottore.app.knowledge;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dottore.app.TestShop;
 import dottore.app.ticket.Arrival;
 import dottore.app.ticket.Counter;
 import dottore.app.ticket.NewLine;
@@ -24,12 +25,12 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** What the shop knows, against a real database. */
-@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+@ExtendWith(TestShop.Empty.class)
 class KnowledgeTest {
   private static final String SALT_AIR =
       """

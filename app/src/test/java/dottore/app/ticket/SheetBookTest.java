@@ -3,6 +3,7 @@ package dottore.app.ticket;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dottore.app.TestShop;
 import dottore.app.shop.NotThere;
 import dottore.app.ticket.SheetBook.Said;
 import dottore.core.casebook.Context;
@@ -27,12 +28,12 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Run sheets and what they borrow, against a real database. */
-@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+@ExtendWith(TestShop.Empty.class)
 class SheetBookTest {
   @Autowired TicketBook book;
   @Autowired TicketSide side;

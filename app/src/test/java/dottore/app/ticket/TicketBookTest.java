@@ -3,6 +3,7 @@ package dottore.app.ticket;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dottore.app.TestShop;
 import dottore.app.shop.NotThere;
 import dottore.app.shop.TooLate;
 import dottore.core.casebook.Casebook;
@@ -23,14 +24,14 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.boot.test.context.SpringBootTest;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 
 /** The record against a real database. */
-@SpringBootTest(webEnvironment = SpringBootTest.WebEnvironment.RANDOM_PORT)
+@ExtendWith(TestShop.Empty.class)
 class TicketBookTest {
   @Autowired TicketBook book;
   @Autowired TicketSide side;

@@ -1,0 +1,59 @@
+package dottore.app;
+
+import java.util.Map;
+import java.util.concurrent.ConcurrentHashMap;
+import org.junit.jupiter.api.extension.ExtensionContext;
+import org.junit.jupiter.api.extension.TestInstancePostProcessor;
+import org.springframework.boot.builder.SpringApplicationBuilder;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/**
+ * A running shop for tests: started when the first test asks for it, once for the whole run, on a
+ * free port and a database of its own. Fields of the test marked {@code @Autowired} are filled.
+ */
+public abstract class TestShop implements TestInstancePostProcessor {
+  /** A shop that nobody worked in yet. */
+  public static final class Empty extends TestShop {
+    public Empty() {
+      super("dottore", new String[0]);
+    }
+  }
+
+  /** The demo shop. */
+  public static final class Demo extends TestShop {
+    public Demo() {
+      super("journeys", new String[] {"demo"});
+    }
+  }
+
+  private static final Map<String, ConfigurableApplicationContext> RUNNING =
+      new ConcurrentHashMap<>();
+
+  private final String database;
+  private final String[] profiles;
+
+  TestShop(String database, String[] profiles) {
+    this.database = database;
+    this.profiles = profiles;
+  }
+
+  @Override
+  public void postProcessTestInstance(Object test, ExtensionContext context) {
+    RUNNING
+        .computeIfAbsent(database, this::start)
+        .getAutowireCapableBeanFactory()
+        .autowireBean(test);
+  }
+
+  private ConfigurableApplicationContext start(String name) {
+    return new SpringApplicationBuilder(DottoreApplication.class)
+        .profiles(profiles)
+        .run("--server.port=0", "--spring.datasource.url=" + TestDatabase.another(name));
+  }
+
+  /** Stops what runs, at the end of the run. */
+  static void close() {
+    RUNNING.values().forEach(ConfigurableApplicationContext::close);
+    RUNNING.clear();
+  }
+}
