@@ -6,7 +6,7 @@ const out = process.argv[2];
 const modules = new URL("./node_modules/", import.meta.url).pathname;
 mkdirSync(`${out}/static/fonts`, { recursive: true });
 mkdirSync(`${out}/print-fonts`, { recursive: true });
-mkdirSync(`${out}/templates/house`, { recursive: true });
+mkdirSync(`${out}/templates/frame`, { recursive: true });
 
 copyFileSync(`${modules}htmx.org/dist/htmx.min.js`, `${out}/static/htmx.min.js`);
 
@@ -28,6 +28,6 @@ const symbols = icons.map((name) => {
   return `<symbol id="i-${name}" viewBox="0 0 24 24">${body}</symbol>`;
 });
 writeFileSync(
-  `${out}/templates/house/sprite.html`,
+  `${out}/templates/frame/sprite.html`,
   `<svg xmlns="http://www.w3.org/2000/svg" width="0" height="0" class="sprite" aria-hidden="true">${symbols.join("")}</svg>`,
 );

@@ -15,7 +15,7 @@ public abstract class TestShop implements TestInstancePostProcessor {
   /** A shop that nobody worked in yet. */
   public static final class Empty extends TestShop {
     public Empty() {
-      super("dottore", new String[0]);
+      super("dottore", new String[] {"spare-desk"});
     }
   }
 

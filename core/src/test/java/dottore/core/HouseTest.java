@@ -3,6 +3,7 @@ package dottore.core;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.classes;
 import static com.tngtech.archunit.lang.syntax.ArchRuleDefinition.noClasses;
 import static com.tngtech.archunit.library.dependencies.SlicesRuleDefinition.slices;
+import static org.assertj.core.api.Assertions.assertThat;
 
 import com.tngtech.archunit.core.domain.JavaClasses;
 import com.tngtech.archunit.core.importer.ClassFileImporter;
@@ -24,9 +25,13 @@ class HouseTest {
           "learning",
           "reading",
           "format",
+          "facts",
+          "gate",
           "runsheet",
+          "ticket",
           "firmware",
-          "drive");
+          "drive",
+          "upgrade");
 
   private final JavaClasses core =
       new ClassFileImporter()
@@ -54,6 +59,35 @@ class HouseTest {
   }
 
   @Test
+  void noDeskKnowsAnother() {
+    noClasses()
+        .that()
+        .resideInAPackage("dottore.core.firmware..")
+        .should()
+        .dependOnClassesThat()
+        .resideInAPackage("dottore.core.drive..")
+        .check(core);
+    noClasses()
+        .that()
+        .resideInAPackage("dottore.core.drive..")
+        .should()
+        .dependOnClassesThat()
+        .resideInAPackage("dottore.core.firmware..")
+        .check(core);
+  }
+
+  @Test
+  void everyRoomHasItsPlaceInTheOrder() {
+    assertThat(
+            core.stream()
+                .map(c -> c.getPackageName())
+                .filter(name -> name.startsWith("dottore.core."))
+                .map(name -> name.split("\\.")[2])
+                .collect(java.util.stream.Collectors.toSet()))
+        .containsExactlyInAnyOrderElementsOf(ROOMS);
+  }
+
+  @Test
   void coreKnowsNoWebNoDatabaseAndNoFramework() {
     classes()
         .should()
@@ -64,6 +98,9 @@ class HouseTest {
             "org.yaml.snakeyaml..",
             "org.jspecify..",
             "org.tartarus.snowball..",
+            "tools.jackson.core..",
+            "tools.jackson.databind..",
+            "org.apache.commons.validator..",
             "org.apache.commons.text..",
             "org.apache.commons.statistics..")
         .check(core);

@@ -1,20 +1,26 @@
 package dottore.app.arrival;
 
+import dottore.app.frame.TicketPage;
 import dottore.app.knowledge.Knowledge;
 import dottore.app.paper.Paper;
 import dottore.app.paper.QrPicture;
+import dottore.app.record.Arrival;
+import dottore.app.record.Closing;
+import dottore.app.record.Counter;
+import dottore.app.record.Record;
+import dottore.app.record.TicketFile;
+import dottore.app.said.Refused;
 import dottore.app.shop.Shop;
-import dottore.app.ticket.Counter;
-import dottore.app.ticket.TicketBook;
-import dottore.app.ticket.TicketFile;
-import dottore.app.ticket.TicketPage;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.Vocabulary.Meaning;
 import dottore.core.machine.MachineKind;
+import dottore.core.ticket.Ending;
+import dottore.core.ticket.Entry;
 import dottore.core.words.Wording;
+import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.time.LocalDate;
 import java.time.ZoneId;
@@ -44,7 +50,8 @@ class ArrivalController {
   private static final int HEARD = 10;
 
   private final Knowledge knowledge;
-  private final TicketBook book;
+  private final Record record;
+  private final Closing closing;
   private final Counter counter;
   private final Drafts drafts;
   private final Shop shop;
@@ -53,14 +60,16 @@ class ArrivalController {
 
   ArrivalController(
       Knowledge knowledge,
-      TicketBook book,
+      Record record,
+      Closing closing,
       Counter counter,
       Drafts drafts,
       Shop shop,
       TicketPage page,
       Paper paper) {
     this.knowledge = knowledge;
-    this.book = book;
+    this.record = record;
+    this.closing = closing;
     this.counter = counter;
     this.drafts = drafts;
     this.shop = shop;
@@ -92,7 +101,7 @@ class ArrivalController {
     model.addAttribute("marks", List.of(Mark.values()));
     model.addAttribute(
         "stages",
-        book.casebook().check(Check.HOW_FAR).orElseThrow().outcomes().stream()
+        record.casebook().check(Check.HOW_FAR).orElseThrow().outcomes().stream()
             .filter(outcome -> !outcome.id().equals(Check.WORKS))
             .toList());
     model.addAttribute("money", shop.money());
@@ -137,7 +146,7 @@ class ArrivalController {
     return new Heard(
         "said",
         said,
-        book.casebook().check(answer.check()).orElseThrow().name() + ": " + proposal.words(),
+        record.casebook().check(answer.check()).orElseThrow().name() + ": " + proposal.words(),
         proposal.heard(),
         form.has("said", said));
   }
@@ -164,19 +173,27 @@ class ArrivalController {
     ArrivalForm form = ArrivalForm.of(posted);
     Map<String, String> faults = form.faults(zone());
     if (!faults.isEmpty()) {
-      drafts.keep(who.getName(), form);
-      fill(model, form, faults);
-      model.addAttribute("draft", who.getName());
-      model.addAttribute("fresh", false);
-      return "arrival/new";
+      return again(form, faults, who, model);
+    }
+    Arrival arrival = form.arrival(shop.today(), zone());
+    if (form.get("same").isEmpty()
+        && counter.who(arrival.customer(), arrival.serial()) instanceof Counter.Who.Ask ask) {
+      model.addAttribute("known", ask.candidates());
+      return again(form, faults, who, model);
     }
     String claim =
         counter.receive(
-            form.arrival(shop.today(), zone()),
-            form.picks().getOrDefault("said", List.of()),
-            who.getName());
+            arrival, form.picks().getOrDefault("said", List.of()), form.same(), who.getName());
     drafts.drop(who.getName());
     return "redirect:/tickets/" + claim + "/arrival";
+  }
+
+  private String again(ArrivalForm form, Map<String, String> faults, Principal who, Model model) {
+    drafts.keep(who.getName(), form);
+    fill(model, form, faults);
+    model.addAttribute("draft", who.getName());
+    model.addAttribute("fresh", false);
+    return "arrival/new";
   }
 
   @PostMapping("/arrival/draft")
@@ -226,7 +243,7 @@ class ArrivalController {
 
   @GetMapping("/tickets/{claim}/arrival")
   String arrival(@PathVariable String claim, Model model) {
-    TicketFile file = book.open(claim);
+    TicketFile file = record.open(claim);
     show(model, file, ArrivalForm.of(file, zone()), Map.of());
     return "arrival/ticket";
   }
@@ -239,7 +256,7 @@ class ArrivalController {
     model.addAttribute("open", file.open());
     model.addAttribute(
         "earlier",
-        book.earlier(file).stream()
+        record.earlier(file).stream()
             .map(
                 f ->
                     new Earlier(
@@ -267,40 +284,55 @@ class ArrivalController {
             "clash",
             "Somebody changed this ticket while you had it open. Below is yours, beside it what"
                 + " is saved now. Send again to save yours.");
-        model.addAttribute("theirs", ArrivalForm.of(book.open(claim), zone()));
+        model.addAttribute("theirs", ArrivalForm.of(record.open(claim), zone()));
       }
     }
-    show(model, book.open(claim), form, faults);
+    show(model, record.open(claim), form, faults);
     return "arrival/ticket";
   }
 
   /**
-   * Warranty runs: the machine goes back to the seller, with what is known written down. What was
-   * borrowed from it goes with it, so that the gate of Hand back comes first.
+   * Warranty runs: the machine goes back to the seller, with what is known written down. What is
+   * open stands in its way as it does at every end.
    */
   @PostMapping("/tickets/{claim}/return")
-  String sendBack(@PathVariable String claim, Principal who) {
-    TicketFile file = book.open(claim);
-    if (file.owed().isEmpty()) {
-      String done =
-          file.answers().stream()
-              .flatMap(line -> book.casebook().repair(line.get("repair")).stream())
-              .map(Repair::name)
-              .collect(Collectors.joining("\n"));
-      book.close(
+  String sendBack(
+      @PathVariable String claim,
+      @RequestParam(defaultValue = "") String override,
+      HttpServletRequest request,
+      Principal who,
+      Model model) {
+    boolean mayOverride = request.isUserInRole("OWNER") || request.isUserInRole("TECHNICIAN");
+    try {
+      record.change(
           claim,
-          List.of(),
-          Map.of("wrong", file.complaint(), "done", done),
-          true,
-          "Sent back to the seller under warranty",
           who.getName(),
-          shop.now());
+          writing ->
+              closing.close(
+                  writing, Ending.SENT_BACK, returned(writing.file()), override, mayOverride));
+      return "redirect:/tickets/" + claim + "/hand-back";
+    } catch (Refused refused) {
+      TicketFile file = record.open(claim);
+      show(model, file, ArrivalForm.of(file, zone()), Map.of());
+      model.addAttribute("notReturned", refused.why());
+      model.addAttribute("mayOverride", mayOverride);
+      model.addAttribute("override", override);
+      return "arrival/ticket";
     }
-    return "redirect:/tickets/" + claim + "/hand-back";
+  }
+
+  private Map<String, String> returned(TicketFile file) {
+    String done =
+        file.log().answers().stream()
+            .filter(given -> given.answer() instanceof Entry.Tried)
+            .flatMap(given -> record.casebook().repair(given.answer().step()).stream())
+            .map(Repair::name)
+            .collect(Collectors.joining("\n"));
+    return Map.of("wrong", file.complaint(), "done", done);
   }
 
   private Map<String, Object> tag(String claim) {
-    TicketFile file = book.open(claim);
+    TicketFile file = record.open(claim);
     Map<String, Object> values = new HashMap<>();
     values.put("claim", file.claim());
     values.put("machine", file.machine().title());

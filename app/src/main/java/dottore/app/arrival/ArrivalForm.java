@@ -1,12 +1,16 @@
 package dottore.app.arrival;
 
-import dottore.app.ticket.Arrival;
-import dottore.app.ticket.TicketFile;
+import dottore.app.record.Arrival;
+import dottore.app.record.TicketFile;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Stage;
 import dottore.core.machine.MachineKind;
+import dottore.core.ticket.Backup;
+import dottore.core.ticket.Entry;
+import dottore.core.ticket.Person;
+import dottore.core.units.Scale;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -14,6 +18,7 @@ import java.time.LocalDateTime;
 import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -34,6 +39,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
   private static final List<String> TEXTS =
       List.of(
           "customer",
+          "same",
           "phone",
           "email",
           "maker",
@@ -82,7 +88,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
     t.put("kind", file.machine().kind().id());
     t.put("complaint", file.complaint());
     t.put("belongings", file.belongings());
-    t.put("backup", file.backup());
+    t.put("backup", file.backup().id());
     t.put("mayErase", file.mayErase() ? "yes" : "");
     t.put("openAnyway", file.mayOpen() ? "yes" : "");
     file.limit().ifPresent(limit -> t.put("limit", limit.toPlainString()));
@@ -90,10 +96,12 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
     file.promised()
         .ifPresent(
             at -> t.put("promised", LocalDateTime.ofInstant(at, zone).toString().substring(0, 16)));
-    file.answers().stream()
-        .filter(line -> line.get("check").equals(Check.HOW_FAR) && !line.get("told").isEmpty())
+    file.log().answers().stream()
+        .filter(given -> given.answer().origin().told())
+        .filter(given -> given.answer().step().equals(Check.HOW_FAR))
+        .map(given -> (Entry.Reading) given.answer())
         .findFirst()
-        .ifPresent(line -> t.put("told", line.get("outcome")));
+        .ifPresent(reading -> t.put("told", reading.outcome()));
     form.picks.put("contexts", file.contexts().stream().map(Context::id).toList());
     form.picks.put("marks", file.marks().stream().map(Mark::id).toList());
     return form;
@@ -147,7 +155,10 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
 
   private static BigDecimal money(String text) {
     BigDecimal amount = new BigDecimal(text.replace(',', '.'));
-    if (amount.signum() < 0 || amount.precision() - amount.scale() > 8 || amount.scale() > 2) {
+    if (!Scale.bounded(amount)
+        || amount.signum() < 0
+        || amount.precision() - amount.scale() > 8
+        || amount.scale() > 2) {
       throw new IllegalArgumentException(text);
     }
     return amount;
@@ -163,9 +174,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
     Optional<LocalDate> warranty = parse("warrantyUntil", LocalDate::parse, "", none);
     boolean running = warranty.filter(until -> !until.isBefore(today)).isPresent();
     return new Arrival(
-        get("customer"),
-        get("phone"),
-        get("email"),
+        new Person(get("customer"), get("phone"), get("email")),
         get("maker"),
         get("model"),
         get("serial"),
@@ -175,12 +184,22 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
         contexts(),
         marks(),
         get("belongings"),
-        List.of("yes", "no", "nothing-wanted").contains(get("backup")) ? get("backup") : "unknown",
+        Arrays.stream(Backup.values())
+            .filter(backup -> backup.id().equals(get("backup")))
+            .findFirst()
+            .orElse(Backup.UNKNOWN),
         get("mayErase").equals("yes"),
         !running || get("openAnyway").equals("yes"),
         parse("limit", ArrivalForm::money, "", none),
         warranty,
         parse("promised", text -> moment(text, zone), "", none));
+  }
+
+  /** The customer who was here before, if somebody said that it is the same person. */
+  Optional<Long> same() {
+    return get("same").matches("\\d{1,18}")
+        ? Optional.of(Long.parseLong(get("same")))
+        : Optional.empty();
   }
 
   private Set<Context> contexts() {

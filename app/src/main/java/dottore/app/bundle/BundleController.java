@@ -1,7 +1,7 @@
 package dottore.app.bundle;
 
-import dottore.app.shop.Uploads;
-import dottore.app.ticket.TicketBook;
+import dottore.app.frame.Uploads;
+import dottore.app.record.Record;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
@@ -16,17 +16,20 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 import tools.jackson.core.JacksonException;
-import tools.jackson.databind.ObjectMapper;
+import tools.jackson.databind.json.JsonMapper;
 
 /** Export and import of ticket bundles. */
 @Controller
 class BundleController {
-  private final TicketBook book;
-  private final TicketBundles bundles;
-  private final ObjectMapper json;
+  /** A ticket with the pictures that go along. */
+  private static final long LARGEST = 16L << 20;
 
-  BundleController(TicketBook book, TicketBundles bundles, ObjectMapper json) {
-    this.book = book;
+  private final Record record;
+  private final TicketBundles bundles;
+  private final JsonMapper json;
+
+  BundleController(Record record, TicketBundles bundles, JsonMapper json) {
+    this.record = record;
     this.bundles = bundles;
     this.json = json;
   }
@@ -34,7 +37,7 @@ class BundleController {
   @GetMapping("/tickets/{claim}/bundle.json")
   ResponseEntity<byte[]> export(@PathVariable String claim) throws JacksonException {
     String text =
-        json.writerWithDefaultPrettyPrinter().writeValueAsString(bundles.write(book.open(claim)));
+        json.writerWithDefaultPrettyPrinter().writeValueAsString(bundles.write(record.open(claim)));
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_JSON)
         .header("Content-Disposition", "attachment; filename=\"ticket-" + claim + ".json\"")
@@ -54,7 +57,7 @@ class BundleController {
     }
     try {
       return "redirect:/tickets/"
-          + bundles.read(Uploads.bytes(bundle, Uploads.SMALL), who.getName())
+          + bundles.read(Uploads.bytes(bundle, LARGEST), who.getName())
           + "/arrival";
     } catch (BundleFault refused) {
       model.addAttribute("faults", refused.faults());

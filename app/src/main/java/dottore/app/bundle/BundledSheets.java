@@ -1,32 +1,29 @@
 package dottore.app.bundle;
 
-import dottore.app.ticket.OpenSheet;
-import dottore.app.ticket.SheetBook;
-import dottore.app.ticket.TicketFile;
+import dottore.app.record.SheetWriting;
+import dottore.app.record.TicketFile;
+import dottore.core.firmware.FirmwareFacts;
 import dottore.core.runsheet.RunSheet;
+import dottore.core.ticket.SheetWork;
 import java.time.Instant;
 import java.time.OffsetDateTime;
-import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import org.springframework.stereotype.Component;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.JsonNode;
-import tools.jackson.databind.ObjectMapper;
+import tools.jackson.databind.json.JsonMapper;
 import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** The run sheets of a ticket in its bundle. They get ids of their own where they are taken in. */
 @Component
 class BundledSheets {
-  private static final String READ_BACK = "read-back-";
+  private final JsonMapper json;
 
-  private final SheetBook sheets;
-  private final ObjectMapper json;
-
-  BundledSheets(SheetBook sheets, ObjectMapper json) {
-    this.sheets = sheets;
+  BundledSheets(JsonMapper json) {
     this.json = json;
   }
 
@@ -36,23 +33,27 @@ class BundledSheets {
 
   /** All sheets of a bundle, by the id that they have in it. */
   record Read(Map<String, Brought> byId) {
+    private Optional<Brought> of(String id) {
+      return Optional.ofNullable(byId.get(id));
+    }
+
     /** What a line means, with the ids that its sheet has here. */
     Map<String, String> renamed(Map<String, String> data) {
       Map<String, String> renamed = new HashMap<>();
       data.forEach(
           (name, value) -> {
-            Brought there =
-                byId.get(name.startsWith(READ_BACK) ? name.substring(READ_BACK.length()) : "");
-            Brought named = name.equals("sheet") ? byId.get(value) : null;
+            Optional<Brought> about = FirmwareFacts.sheetOf(name).flatMap(this::of);
+            Optional<Brought> named = name.equals("sheet") ? of(value) : Optional.empty();
             renamed.put(
-                there == null ? name : READ_BACK + there.id(), named == null ? value : named.id());
+                about.map(b -> FirmwareFacts.readBack(b.id()).name()).orElse(name),
+                named.map(Brought::id).orElse(value));
           });
       return renamed;
     }
   }
 
   void write(TicketFile file, ArrayNode into) {
-    for (OpenSheet open : sheets.of(file)) {
+    for (SheetWork open : file.sheets()) {
       ObjectNode node = json.valueToTree(open.sheet());
       node.put("id", open.id())
           .put("begun", open.startedAt().toString())
@@ -68,16 +69,18 @@ class BundledSheets {
     for (int i = 0; i < nodes.size(); i++) {
       JsonNode node = nodes.get(i);
       Map<String, String> about = new HashMap<>();
-      node.path("about").properties().forEach(e -> about.put(e.getKey(), e.getValue().asString()));
+      node.path("about")
+          .properties()
+          .forEach(e -> about.put(e.getKey(), e.getValue().stringValue()));
       try {
         Brought brought =
             new Brought(
-                SheetBook.freshId(),
+                SheetWriting.freshId(),
                 json.treeToValue(node, RunSheet.class),
                 about,
-                OffsetDateTime.parse(node.get("begun").asString()).toInstant(),
-                node.get("by").asString());
-        if (byId.put(node.get("id").asString(), brought) != null) {
+                OffsetDateTime.parse(node.get("begun").stringValue()).toInstant(),
+                node.get("by").stringValue());
+        if (byId.put(node.get("id").stringValue(), brought) != null) {
           faults.add("/sheets/" + i + ": its id stands here twice");
         }
       } catch (JacksonException | IllegalArgumentException wrong) {
@@ -87,7 +90,7 @@ class BundledSheets {
     return new Read(byId);
   }
 
-  private static String first(Exception wrong) {
+  static String first(Exception wrong) {
     Throwable cause = wrong.getCause() == null ? wrong : wrong.getCause();
     String words =
         cause instanceof JacksonException broken
@@ -96,8 +99,7 @@ class BundledSheets {
     return words.lines().findFirst().orElse("no run sheet");
   }
 
-  void keep(String claim, Read read) {
-    new ArrayList<>(read.byId().values())
-        .forEach(b -> sheets.takeOver(claim, b.id(), b.sheet(), b.about(), b.begun(), b.by()));
+  void keep(SheetWriting sheets, Read read) {
+    read.byId().values().forEach(b -> sheets.keep(b.id(), b.sheet(), b.about(), b.begun(), b.by()));
   }
 }

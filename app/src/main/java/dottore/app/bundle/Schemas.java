@@ -6,7 +6,7 @@ import com.networknt.schema.SchemaRegistry;
 import com.networknt.schema.SchemaRegistryConfig;
 import com.networknt.schema.SpecificationVersion;
 import com.networknt.schema.path.PathType;
-import dottore.app.shop.PlainText;
+import dottore.app.frame.PlainText;
 import dottore.core.units.Scale;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;

@@ -1,8 +1,8 @@
 package dottore.app.casebook;
 
 import dottore.app.knowledge.Knowledge;
-import dottore.app.shop.NotThere;
-import dottore.app.ticket.ConfirmedCauses;
+import dottore.app.record.ConfirmedCauses;
+import dottore.app.said.NotThere;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;

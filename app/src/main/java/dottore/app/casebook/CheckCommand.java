@@ -1,5 +1,6 @@
 package dottore.app.casebook;
 
+import dottore.app.knowledge.Relied;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.CasebookFault;
 import dottore.core.casebook.CasebookReader;
@@ -41,7 +42,7 @@ public final class CheckCommand {
         }
         files.put(file.getFileName().toString(), Files.readString(file));
       }
-      Casebook casebook = CasebookReader.shippedUnder(files);
+      Casebook casebook = CasebookReader.shippedUnder(files, Relied.ALL);
       out.printf(
           "The casebook is sound: %d causes, %d checks, %d repairs, %d phrases.%n",
           casebook.causes().size(),

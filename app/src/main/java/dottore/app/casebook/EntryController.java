@@ -2,7 +2,7 @@ package dottore.app.casebook;
 
 import dottore.app.knowledge.Knowledge;
 import dottore.app.knowledge.OwnEntries;
-import dottore.app.shop.NotThere;
+import dottore.app.said.NotThere;
 import dottore.core.casebook.CasebookFault;
 import dottore.core.casebook.Overlay;
 import dottore.core.casebook.Overlay.Part;

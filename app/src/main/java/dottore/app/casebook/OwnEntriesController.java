@@ -1,10 +1,10 @@
 package dottore.app.casebook;
 
+import dottore.app.frame.Uploads;
 import dottore.app.knowledge.Knowledge;
 import dottore.app.knowledge.OwnEntries;
-import dottore.app.shop.NotThere;
+import dottore.app.said.NotThere;
 import dottore.app.shop.Shop;
-import dottore.app.shop.Uploads;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.CasebookFault;
 import dottore.core.casebook.Overlay;
@@ -45,7 +45,7 @@ class OwnEntriesController {
   @GetMapping("/casebook/own")
   String entries(Model model) {
     OwnEntries.Version now = own.now();
-    model.addAttribute("entries", changes(Overlay.empty(), Overlay.parse(now.yaml())));
+    model.addAttribute("entries", changes(Overlay.empty(), own.entries()));
     model.addAttribute("now", now.number());
     model.addAttribute("unfit", knowledge.ownFaults());
     model.addAttribute(

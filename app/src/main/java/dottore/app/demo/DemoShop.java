@@ -2,26 +2,29 @@ package dottore.app.demo;
 
 import dottore.app.account.Accounts;
 import dottore.app.account.Role;
-import dottore.app.firmware.FirmwareRuns;
+import dottore.app.desk.Desks;
+import dottore.app.record.Arrival;
+import dottore.app.record.Closing;
+import dottore.app.record.Counter;
+import dottore.app.record.Record;
+import dottore.app.record.SheetWriting;
 import dottore.app.shop.Shop;
-import dottore.app.ticket.Arrival;
-import dottore.app.ticket.Counter;
-import dottore.app.ticket.FactBook;
-import dottore.app.ticket.NewLine;
-import dottore.app.ticket.Owed;
-import dottore.app.ticket.SheetBook;
-import dottore.app.ticket.TicketBook;
-import dottore.app.ticket.TicketFile;
-import dottore.app.ticket.TicketSide;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Stage;
-import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Event;
+import dottore.core.facts.Facts;
+import dottore.core.firmware.FirmwareKind;
 import dottore.core.machine.MachineKind;
 import dottore.core.runsheet.SheetStep;
+import dottore.core.ticket.Backup;
+import dottore.core.ticket.Ending;
+import dottore.core.ticket.NewLine;
+import dottore.core.ticket.Owed;
+import dottore.core.ticket.Person;
+import dottore.core.ticket.WaitsFor;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.UncheckedIOException;
@@ -102,31 +105,28 @@ class DemoShop implements SmartLifecycle {
     }
   }
 
-  private final TicketBook book;
-  private final TicketSide side;
+  private final Record record;
+  private final Closing closing;
   private final Counter counter;
   private final Accounts accounts;
-  private final SheetBook sheets;
-  private final FirmwareRuns firmware;
+  private final Desks desks;
   private final Shop shop;
   private final Environment environment;
   private volatile boolean open;
 
   DemoShop(
-      TicketBook book,
-      TicketSide side,
+      Record record,
+      Closing closing,
       Counter counter,
       Accounts accounts,
-      SheetBook sheets,
-      FirmwareRuns firmware,
+      Desks desks,
       Shop shop,
       Environment environment) {
-    this.book = book;
-    this.side = side;
+    this.record = record;
+    this.closing = closing;
     this.counter = counter;
     this.accounts = accounts;
-    this.sheets = sheets;
-    this.firmware = firmware;
+    this.desks = desks;
     this.shop = shop;
     this.environment = environment;
   }
@@ -198,64 +198,88 @@ class DemoShop implements SmartLifecycle {
     long pace = Math.max(2, story.minutes() / Math.max(1, story.steps().size()));
     if (story.minutes() > 0) {
       Instant from = now.minus(Duration.ofMinutes(1));
-      side.worked(claim, from, Duration.ofMinutes(story.minutes()), TECHNICIAN);
+      Duration length = Duration.ofMinutes(story.minutes());
+      record.change(claim, TECHNICIAN, from, writing -> writing.worked(from, length));
     }
     for (String step : story.steps()) {
-      if (step.startsWith("how-far=works") && !story.onTheBench()) {
-        for (Owed owed : book.open(claim).owed()) {
-          side.putBack(claim, owed.id(), TECHNICIAN, now);
-        }
-      }
-      book.record(claim, book.open(claim).lastSeq(), List.of(line(step)), TECHNICIAN, now);
+      boolean proof = step.startsWith("how-far=works") && !story.onTheBench();
+      record.change(
+          claim,
+          TECHNICIAN,
+          now,
+          writing -> {
+            if (proof) {
+              writing.file().owed().forEach(owed -> writing.putBack(owed.id()));
+            }
+            writing.record(writing.log().last(), List.of(line(step)));
+          });
       now = now.plus(Duration.ofMinutes(pace));
     }
+    beside(claim, story, now);
+    if (!story.onTheBench()) {
+      close(claim, story, now.plus(Duration.ofHours(3)));
+    }
+  }
+
+  /** What is known and runs beside the steps. */
+  private void beside(String claim, Story story, Instant now) {
     if (story.firmware() != null) {
-      book.log(claim, TECHNICIAN, FactBook.line("Machine looked at", story.firmware()), now);
+      Facts facts = Facts.of(story.firmware());
+      record.change(
+          claim,
+          TECHNICIAN,
+          now,
+          writing -> writing.append(NewLine.known("Machine looked at", facts)));
     }
     if (story.clock() != null) {
       Clock clock = story.clock();
-      side.startClock(
+      Duration length = Duration.ofMinutes(clock.minutes());
+      record.change(
           claim,
-          clock.label(),
-          Duration.ofMinutes(clock.minutes()),
           TECHNICIAN,
-          shop.now().minus(Duration.ofMinutes(clock.ago())));
+          shop.now().minus(Duration.ofMinutes(clock.ago())),
+          writing -> writing.countdown(clock.label(), length));
     }
     if (story.flashingFor() != null) {
       flash(claim, Duration.ofMinutes(story.flashingFor()));
     }
-    if (story.owed() != null) {
-      book.open(claim)
-          .owed()
-          .forEach(
-              owed ->
-                  side.describe(
-                      claim,
-                      owed.id(),
-                      story.owed().getOrDefault("before", ""),
-                      story.owed().getOrDefault("place", ""),
-                      false,
-                      TECHNICIAN));
-    }
-    if (story.waits() != null) {
-      side.waitFor(claim, story.waits().whom(), story.waits().why(), TECHNICIAN);
-    }
-    if (!story.onTheBench()) {
-      close(claim, story, now);
-    }
+    record.change(
+        claim,
+        TECHNICIAN,
+        writing -> {
+          Map<String, String> owed = story.owed();
+          if (owed != null) {
+            for (Owed item : writing.file().owed()) {
+              writing.describe(
+                  item.id(),
+                  owed.getOrDefault("before", ""),
+                  owed.getOrDefault("place", ""),
+                  false);
+            }
+          }
+          if (story.waits() != null) {
+            writing.waitFor(WaitsFor.of(story.waits().whom()), story.waits().why());
+          }
+        });
   }
 
   /** The planned update is being written since a while. */
   private void flash(String claim, Duration since) {
-    Instant at = shop.now().minus(since);
-    String id = firmware.beginUpdate(claim, TECHNICIAN, at);
-    for (SheetStep step : sheets.open(book.open(claim), id).sheet().steps()) {
-      String before = step.borrows().map(loan -> loan.guess()).orElse("");
-      sheets.tick(claim, id, step.id(), new SheetBook.Said(before, "", ""), TECHNICIAN, at);
-      if (step.guard().isPresent()) {
-        return;
-      }
-    }
+    record.change(
+        claim,
+        TECHNICIAN,
+        shop.now().minus(since),
+        writing -> {
+          SheetWriting sheets = writing.sheets();
+          String id = sheets.begin(desks.start(FirmwareKind.UPDATE, Map.of(), writing));
+          for (SheetStep step : sheets.sheet(id).sheet().steps()) {
+            String before = step.borrows().map(loan -> loan.guess()).orElse("");
+            sheets.tick(id, step.id(), new SheetWriting.Said(before, "", ""));
+            if (step.guard().isPresent()) {
+              return;
+            }
+          }
+        });
   }
 
   /** At its hour of the day, but never later than half an hour before the start. */
@@ -272,9 +296,7 @@ class DemoShop implements SmartLifecycle {
   private Arrival arrival(Story story) {
     Optional<Instant> promised = Optional.ofNullable(story.promise()).map(this::promise);
     return new Arrival(
-        story.customer(),
-        Objects.requireNonNullElse(story.phone(), ""),
-        "",
+        new Person(story.customer(), Objects.requireNonNullElse(story.phone(), ""), ""),
         story.maker(),
         story.model(),
         story.serial(),
@@ -284,7 +306,7 @@ class DemoShop implements SmartLifecycle {
         words(story.contexts()).stream().map(Context::of).collect(Collectors.toSet()),
         words(story.marks()).stream().map(Mark::of).collect(Collectors.toSet()),
         Objects.requireNonNullElse(story.belongings(), ""),
-        Objects.requireNonNullElse(story.backup(), "yes"),
+        Backup.of(Objects.requireNonNullElse(story.backup(), "yes")),
         story.mayErase(),
         true,
         Optional.empty(),
@@ -304,7 +326,7 @@ class DemoShop implements SmartLifecycle {
   }
 
   private NewLine line(String step) {
-    Casebook casebook = book.casebook();
+    Casebook casebook = record.casebook();
     String[] parts = step.split("=", 2);
     if (step.startsWith("!")) {
       return NewLine.tried(
@@ -314,32 +336,31 @@ class DemoShop implements SmartLifecycle {
   }
 
   private void close(String claim, Story story, Instant at) {
-    TicketFile file = book.open(claim);
-    Assessment assessment = book.assess(file);
-    List<Cause> causes = assessment.curedCauses();
-    Map<String, String> sheet = new HashMap<>();
-    sheet.put("wrong", causes.stream().map(Cause::name).collect(Collectors.joining("\n")));
-    sheet.put(
-        "done",
-        story.steps().stream()
-            .filter(step -> step.startsWith("!") && !step.endsWith("=same"))
-            .map(step -> book.casebook().repair(step.substring(1).split("=", 2)[0]))
-            .map(repair -> repair.orElseThrow().name())
-            .collect(Collectors.joining("\n")));
-    sheet.put("before", story.complaint());
-    sheet.put("after", "Works as it should, checked again before hand-over");
-    sheet.put("minutes", String.valueOf(story.minutes()));
-    sheet.put("parts", Objects.requireNonNullElse(story.parts(), ""));
-    sheet.put("price", Objects.requireNonNullElse(story.price(), "45"));
-    sheet.put(
-        "advice", causes.stream().map(Cause::advice).collect(Collectors.joining("\n")).strip());
-    book.close(
+    Casebook casebook = record.casebook();
+    record.change(
         claim,
-        causes.stream().map(Cause::id).toList(),
-        sheet,
-        false,
-        "Handed back",
         TECHNICIAN,
-        at.plus(Duration.ofHours(3)));
+        at,
+        writing -> {
+          List<Cause> causes = writing.assess().curedCauses();
+          Map<String, String> sheet = new HashMap<>();
+          sheet.put("wrong", causes.stream().map(Cause::name).collect(Collectors.joining("\n")));
+          sheet.put(
+              "done",
+              story.steps().stream()
+                  .filter(step -> step.startsWith("!") && !step.endsWith("=same"))
+                  .map(step -> casebook.repair(step.substring(1).split("=", 2)[0]))
+                  .map(repair -> repair.orElseThrow().name())
+                  .collect(Collectors.joining("\n")));
+          sheet.put("before", story.complaint());
+          sheet.put("after", "Works as it should, checked again before hand-over");
+          sheet.put("minutes", String.valueOf(story.minutes()));
+          sheet.put("parts", Objects.requireNonNullElse(story.parts(), ""));
+          sheet.put("price", Objects.requireNonNullElse(story.price(), "45"));
+          sheet.put(
+              "advice",
+              causes.stream().map(Cause::advice).collect(Collectors.joining("\n")).strip());
+          closing.close(writing, Ending.HANDED_BACK, sheet, "", true);
+        });
   }
 }

@@ -1,80 +1,113 @@
 package dottore.app.drive;
 
-import dottore.app.drive.DriveRows.Alike;
-import dottore.app.drive.DriveRows.Choice;
-import dottore.app.drive.DriveRows.Copy;
-import dottore.app.drive.DriveRows.DiskRow;
-import dottore.app.drive.DriveRows.Known;
-import dottore.app.drive.DriveRows.Lead;
-import dottore.app.drive.DriveRows.PointRow;
-import dottore.app.ticket.FactBook;
-import dottore.app.ticket.TicketBook;
-import dottore.app.ticket.TicketFile;
-import dottore.app.ticket.TicketPage;
-import dottore.core.casebook.Mark;
+import dottore.app.desk.Act;
+import dottore.app.desk.Desk;
+import dottore.app.desk.Field;
+import dottore.app.drive.Rows.Alike;
+import dottore.app.drive.Rows.Copy;
+import dottore.app.drive.Rows.DiskRow;
+import dottore.app.drive.Rows.Known;
+import dottore.app.drive.Rows.Lead;
+import dottore.app.drive.Rows.PointRow;
+import dottore.app.record.TicketFile;
+import dottore.core.casebook.Reliance;
+import dottore.core.diagnosis.Assessment;
 import dottore.core.drive.Conversion;
-import dottore.core.drive.Conversion.Point;
-import dottore.core.drive.Conversion.State;
 import dottore.core.drive.Conversion.Topic;
+import dottore.core.drive.DriveCasebook;
+import dottore.core.drive.DriveDesk;
+import dottore.core.drive.DriveFacts;
 import dottore.core.drive.TransferTime;
-import dottore.core.drive.TransferTime.Link;
 import dottore.core.drive.WrongDisk;
-import dottore.core.firmware.Encryption;
+import dottore.core.facts.Fact;
+import dottore.core.facts.FactForm;
+import dottore.core.facts.Facts;
+import dottore.core.gate.Point;
+import dottore.core.gate.State;
+import dottore.core.machine.DiskLayout;
 import dottore.core.machine.Drive;
+import dottore.core.ticket.Backup;
+import dottore.core.ticket.Job;
 import dottore.core.units.Capacity;
-import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.core.annotation.Order;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
-/** Fills the page of the drive desk. */
+/** Fix, Drive. */
 @Component
-class DrivePage {
-  private final TicketBook book;
-  private final TicketPage page;
-  private final Drives drives;
-  private final LayoutNote notes;
+@Order(3)
+class DrivePage implements Desk {
+  private static final Page PAGE = new Page("drive", "Drive", "", "Drive");
 
-  DrivePage(TicketBook book, TicketPage page, Drives drives, LayoutNote notes) {
-    this.book = book;
-    this.page = page;
-    this.drives = drives;
-    this.notes = notes;
+  @Override
+  public List<Page> pages() {
+    return List.of(PAGE);
   }
 
-  /** The page again after a form: what was typed and not taken stands in its field. */
-  String again(String claim, FactBook.NotTaken not, Model model) {
-    return show(book.open(claim), not.words(), not.typed(), model);
+  @Override
+  public double need(Page page, TicketFile file, Assessment assessment) {
+    return assessment.oddsOf(DriveCasebook.CAUSES);
   }
 
-  String again(String claim, String fault, Model model) {
-    return show(book.open(claim), List.of(fault), Map.of(), model);
+  @Override
+  public Facts known(Job job) {
+    return job.log().facts();
   }
 
-  /**
-   * Fills the model with the page.
-   *
-   * @param faults what was not taken of what was just posted
-   * @param typed what stands in the fields at fault
-   * @return the template
-   */
-  String show(TicketFile file, List<String> faults, Map<String, String> typed, Model model) {
-    page.fill(model, file, "fix");
-    DriveDesk desk = drives.desk(file);
-    Map<String, String> facts = new HashMap<>(desk.facts());
-    facts.putAll(typed);
+  @Override
+  public String name() {
+    return "Drive";
+  }
+
+  @Override
+  public Optional<FactForm> form(String id) {
+    return DriveFacts.FORMS.stream()
+        .filter(form -> form.id().equals(id) && form != DriveFacts.AIM)
+        .findFirst();
+  }
+
+  @Override
+  public Optional<Fact<?>> fact(String name) {
+    return DriveFacts.named(name);
+  }
+
+  @Override
+  public Stream<Fact<?>> facts() {
+    return DriveFacts.all();
+  }
+
+  @Override
+  public List<Reliance> reliesOn() {
+    return DriveCasebook.ALL;
+  }
+
+  @Override
+  public List<Act> acts() {
+    return DriveActs.all();
+  }
+
+  @Override
+  public String fill(Page page, TicketFile file, Model model) {
+    DriveDesk desk = DriveDesk.of(file.job());
+    Map<String, String> facts = new HashMap<>(desk.facts().kept());
+    if (model.getAttribute("facts") instanceof Map<?, ?> shown) {
+      shown.forEach((name, text) -> facts.put((String) name, (String) text));
+    }
     Optional<Drive> target = desk.target();
     Optional<Conversion> conversion = desk.conversion();
-    model.addAttribute("faults", faults);
     model.addAttribute("facts", facts);
-    model.addAttribute("open", file.open());
     model.addAttribute(
-        "stops", book.assess(file).stops().stream().map(Mark::words).sorted().toList());
+        "asked",
+        DriveFacts.SYSTEM.facts().stream()
+            .map(fact -> Field.of(fact, desk.facts(), facts))
+            .toList());
     model.addAttribute("map", desk.drives().isEmpty() ? null : DiskMap.of(desk.drives(), target));
     model.addAttribute("disks", desk.drives().stream().map(d -> row(d, target, facts)).toList());
     model.addAttribute("sectorsRead", target.flatMap(Drive::layout).isPresent());
@@ -98,25 +131,23 @@ class DrivePage {
         "points",
         conversion.map(c -> c.points().stream().map(DrivePage::point).toList()).orElse(List.of()));
     model.addAttribute("copy", desk.copyTime().map(time -> copy(desk, time)).orElse(null));
-    model.addAttribute("last", drives.last(file).orElse(null));
-    model.addAttribute("links", links());
-    model.addAttribute("encryptions", encryptions(desk.encryption()));
+    model.addAttribute("links", DriveFacts.COPY_FROM.choices());
     return "drive/drive";
   }
 
-  private DiskRow row(Drive drive, Optional<Drive> target, Map<String, String> facts) {
+  private static DiskRow row(Drive drive, Optional<Drive> target, Map<String, String> facts) {
     int n = drive.number();
     return new DiskRow(
         n,
         drive.name(),
         drive.described(),
-        facts.getOrDefault(DriveForm.fact(n, "model"), ""),
-        facts.getOrDefault(DriveForm.fact(n, "serial"), ""),
-        facts.getOrDefault(DriveForm.fact(n, "gb"), ""),
-        facts.getOrDefault(DriveForm.fact(n, "holds"), ""),
+        facts.getOrDefault(DriveFacts.model(n).name(), ""),
+        facts.getOrDefault(DriveFacts.serial(n).name(), ""),
+        facts.getOrDefault(DriveFacts.size(n).name(), ""),
+        facts.getOrDefault(DriveFacts.holds(n).name(), ""),
         drive.connected(),
         target.filter(t -> t.number() == n).isPresent(),
-        drive.layout().map(notes::words).orElse(""));
+        drive.layout().map(DiskLayout::words).orElse(""));
   }
 
   private static Lead lead(DriveDesk desk, Optional<Conversion> conversion) {
@@ -141,11 +172,11 @@ class DrivePage {
       return alike(which);
     }
     if (which.verdict() == WrongDisk.Verdict.OTHER) {
-      return other(which, desk.get("serial-read").toUpperCase(Locale.ROOT));
+      return other(which, desk.facts().get(DriveFacts.SERIAL_READ).toUpperCase(Locale.ROOT));
     }
     Conversion c = conversion.get();
     if (c.done()) {
-      Point scheme = c.point(Topic.SCHEME).orElseThrow();
+      Point<Topic> scheme = c.point(Topic.SCHEME).orElseThrow();
       return new Lead(
           "none", "", which.target().name() + ": " + scheme.words(), scheme.todo(), false);
     }
@@ -238,29 +269,26 @@ class DrivePage {
             .map(where -> where + ", compared")
             .orElse(
                 desk.wanted()
-                    ? desk.find("saved-where")
+                    ? desk.facts()
+                        .find(DriveFacts.SAVED_WHERE)
                         .map(where -> where + ", not compared yet")
-                        .orElse("not yet" + told(desk.file().backup()))
+                        .orElse("not yet" + told(desk.job().backup()))
                     : "the customer wants nothing kept");
     return new Known(
         (target.described() + (target.model().isEmpty() ? "" : ", " + target.model())),
         target.holds().isEmpty() ? "nobody wrote it down" : target.holds(),
         desk.saved().isPresent() || !desk.wanted(),
         saved,
-        desk.file().mayErase(),
+        desk.job().mayErase(),
         which.verdict().sure(),
         look);
   }
 
-  private static String told(String backup) {
-    return switch (backup) {
-      case "yes" -> "; the customer says there is a copy";
-      case "no" -> "; the customer has no copy";
-      default -> "";
-    };
+  private static String told(Backup backup) {
+    return backup.words().isEmpty() ? "" : "; " + backup.words();
   }
 
-  private static PointRow point(Point p) {
+  private static PointRow point(Point<Topic> p) {
     String mark =
         switch (p.state()) {
           case GOOD, DONE -> "✓";
@@ -279,24 +307,12 @@ class DrivePage {
 
   private static Copy copy(DriveDesk desk, TransferTime time) {
     String pace =
-        desk.find("copy-speed").isPresent()
-            ? desk.get("copy-speed") + " MB/s measured"
+        desk.facts().has(DriveFacts.COPY_SPEED)
+            ? desk.facts().text(DriveFacts.COPY_SPEED) + " MB/s measured"
             : "slowest link: " + time.slowest().words();
     return new Copy(
-        "Copying " + desk.get("used-gb") + " GB",
+        "Copying " + desk.facts().text(DriveFacts.USED) + " GB",
         String.format(Locale.ROOT, "%.0f to %.0f min", time.least().value(), time.most().value()),
         pace + "; many small files take twice as long");
-  }
-
-  private static List<Choice> links() {
-    return Arrays.stream(Link.values())
-        .map(link -> new Choice(DriveForm.id(link), link.words(), false))
-        .toList();
-  }
-
-  private static List<Choice> encryptions(Encryption known) {
-    return Arrays.stream(Encryption.values())
-        .map(e -> new Choice(e.id(), e.words(), e == known))
-        .toList();
   }
 }

@@ -1,15 +1,14 @@
 package dottore.app.find;
 
+import dottore.app.desk.Desks;
+import dottore.app.frame.TicketPage;
 import dottore.app.knowledge.Knowledge;
-import dottore.app.shop.NotThere;
-import dottore.app.ticket.Clash;
-import dottore.app.ticket.Counter;
-import dottore.app.ticket.Line;
-import dottore.app.ticket.NewLine;
-import dottore.app.ticket.SheetBook;
-import dottore.app.ticket.TicketBook;
-import dottore.app.ticket.TicketFile;
-import dottore.app.ticket.TicketPage;
+import dottore.app.record.Clash;
+import dottore.app.record.Record;
+import dottore.app.record.TicketFile;
+import dottore.app.record.Writing;
+import dottore.app.said.NotThere;
+import dottore.app.shop.Shop;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
@@ -18,14 +17,19 @@ import dottore.core.casebook.Repair;
 import dottore.core.casebook.School;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Event;
+import dottore.core.ticket.Entry;
+import dottore.core.ticket.Line;
+import dottore.core.ticket.NewLine;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Consumer;
 import java.util.function.Function;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -44,19 +48,18 @@ class FindController {
   record TwoAnswers(
       String who, String theirs, String ours, int entry, String outcome, boolean reading) {}
 
-  private final TicketBook book;
-  private final Counter counter;
+  private final Record record;
   private final Knowledge knowledge;
   private final TicketPage page;
-  private final SheetBook sheets;
+  private final Desks desks;
+  private final Shop shop;
 
-  FindController(
-      TicketBook book, Counter counter, Knowledge knowledge, TicketPage page, SheetBook sheets) {
-    this.book = book;
-    this.counter = counter;
+  FindController(Record record, Knowledge knowledge, TicketPage page, Desks desks, Shop shop) {
+    this.record = record;
     this.knowledge = knowledge;
     this.page = page;
-    this.sheets = sheets;
+    this.desks = desks;
+    this.shop = shop;
   }
 
   @ModelAttribute("mayLift")
@@ -73,32 +76,40 @@ class FindController {
       @RequestParam(defaultValue = "") String code,
       @RequestParam(defaultValue = "") String device,
       Model model) {
-    TicketFile file = book.open(claim);
+    TicketFile file = record.open(claim);
+    Instant now = shop.now();
     page.fill(model, file, "find");
     FindView view =
         new FindView(
-            casebook(), file, book.assess(file), book.schools(file), knowledge.learned().times());
+            casebook(),
+            file,
+            record.assess(file),
+            record.schools(file),
+            knowledge.learned().times(),
+            desks.places());
     model.addAttribute("find", view.page(step, at, new FindView.Typed(code, device)));
-    model.addAttribute("sheet", sheets.open(List.of(file)).get(claim));
+    model.addAttribute("sheet", file.openSheets().stream().findFirst().orElse(null));
+    model.addAttribute("judge", file.guarded().filter(c -> c.worries(now)).orElse(null));
     model.addAttribute("q", q);
     model.addAttribute("record", RecordBox.of(q, casebook(), knowledge.wording(), file));
     return "find/find";
   }
 
   private Casebook casebook() {
-    return book.casebook();
+    return record.casebook();
   }
 
   private Check check(String id) {
-    return book.casebook()
+    return record
+        .casebook()
         .check(id)
-        .orElseThrow(() -> new NotThere("That check is not in the casebook."));
+        .orElseThrow(() -> new NotThere("That check is not in the caserecord."));
   }
 
   private Repair repair(String id) {
     return casebook()
         .repair(id)
-        .orElseThrow(() -> new NotThere("That repair is not in the casebook."));
+        .orElseThrow(() -> new NotThere("That repair is not in the caserecord."));
   }
 
   private static String back(String claim, String to) {
@@ -120,7 +131,7 @@ class FindController {
   private NewLine reading(String id, String outcome) {
     Check check = check(id);
     if (check.outcomes().stream().noneMatch(o -> o.id().equals(outcome))) {
-      throw new NotThere("That answer is not in the casebook.");
+      throw new NotThere("That answer is not in the caserecord.");
     }
     return NewLine.reading(check, outcome);
   }
@@ -161,18 +172,24 @@ class FindController {
             return;
           }
           if (name.startsWith("check.")) {
-            lines.add(reading(name.substring("check.".length()), value).with("together", together));
+            lines.add(reading(name.substring("check.".length()), value).together(together));
           } else if (name.startsWith("repair.")) {
-            lines.add(
-                repaired(name.substring("repair.".length()), value).with("together", together));
+            lines.add(repaired(name.substring("repair.".length()), value).together(together));
           } else if (name.startsWith("context.")) {
             contexts.add(known(name, Context::of));
           } else if (name.startsWith("mark.")) {
             marks.add(known(name, Mark::of));
           }
         });
-    counter.heard(claim, contexts, marks, who.getName());
-    return write(claim, seen, lines, who, model, "");
+    return write(
+        claim,
+        who,
+        model,
+        "",
+        writing -> {
+          writing.heard(contexts, marks);
+          writing.record(seen, lines);
+        });
   }
 
   private static <T> T known(String field, Function<String, T> of) {
@@ -193,16 +210,22 @@ class FindController {
       Principal who,
       Model model) {
     Step known =
-        book.casebook()
+        record
+            .casebook()
             .step(step)
-            .orElseThrow(() -> new NotThere("That step is not in the casebook."));
+            .orElseThrow(() -> new NotThere("That step is not in the caserecord."));
     return write(claim, seen, List.of(NewLine.aside(known, reason)), who, model, to);
   }
 
   private String write(
       String claim, int seen, List<NewLine> lines, Principal who, Model model, String to) {
+    return write(claim, who, model, to, writing -> writing.record(seen, lines));
+  }
+
+  private String write(
+      String claim, Principal who, Model model, String to, Consumer<Writing> write) {
     try {
-      book.record(claim, seen, lines, who.getName());
+      record.change(claim, who.getName(), write);
       return back(claim, to);
     } catch (Clash clash) {
       Line theirs = clash.theirs();
@@ -212,9 +235,9 @@ class FindController {
               theirs.who(),
               theirs.text(),
               clash.ours().text(),
-              theirs.seq(),
-              clash.ours().data().getOrDefault("outcome", ""),
-              theirs.kind() == Line.Kind.READING));
+              theirs.number(),
+              clash.ours().entry() instanceof Entry.Reading ours ? ours.outcome() : "",
+              theirs.entry() instanceof Entry.Reading));
       return find(claim, "", "", "", "", "", model);
     }
   }
@@ -229,7 +252,8 @@ class FindController {
       @RequestParam(defaultValue = "") String to,
       Principal who) {
     try {
-      book.choose(claim, School.of(school), position, who.getName());
+      School chosen = School.of(school);
+      record.change(claim, who.getName(), writing -> writing.choose(chosen, position));
     } catch (IllegalArgumentException unknown) {
       throw new NotThere("There is no such school.");
     }
@@ -241,7 +265,7 @@ class FindController {
 
   @PostMapping("/undo")
   String undo(@PathVariable String claim, Principal who) {
-    book.undo(claim, who.getName());
+    record.change(claim, who.getName(), Writing::undo);
     return back(claim, "");
   }
 
@@ -251,7 +275,7 @@ class FindController {
       @RequestParam int entry,
       @RequestParam String outcome,
       Principal who) {
-    book.correct(claim, entry, outcome, who.getName());
+    record.change(claim, who.getName(), writing -> writing.correct(entry, outcome));
     return back(claim, "");
   }
 
@@ -275,7 +299,10 @@ class FindController {
 
   @PostMapping("/refer")
   String refer(@PathVariable String claim, Principal who) {
-    book.log(claim, who.getName(), NewLine.note("Advised: refer it, or replace the machine"));
+    record.change(
+        claim,
+        who.getName(),
+        writing -> writing.append(NewLine.note("Advised: refer it, or replace the machine")));
     return "redirect:/tickets/" + claim + "/hand-back";
   }
 }

@@ -45,9 +45,10 @@ record FindPage(
       @Nullable Decoded code,
       boolean trials,
       String desk,
+      String deskName,
       boolean guarded) {
     static final Beside NOTHING =
-        new Beside("", "", List.of(), false, false, null, false, "", false);
+        new Beside("", "", List.of(), false, false, null, false, "", "", false);
   }
 
   /** What was decided on a question that the step touches. */

@@ -11,8 +11,7 @@ import dottore.app.find.FindPage.Road;
 import dottore.app.find.FindPage.StepCard;
 import dottore.app.find.FindPage.SuspectRow;
 import dottore.app.find.FindPage.Unfitting;
-import dottore.app.ticket.Line;
-import dottore.app.ticket.TicketFile;
+import dottore.app.record.TicketFile;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Drawing;
@@ -28,8 +27,11 @@ import dottore.core.diagnosis.Schools;
 import dottore.core.diagnosis.StepView;
 import dottore.core.diagnosis.Suspect;
 import dottore.core.diagnosis.Verdict;
+import dottore.core.isolation.ModuleTrials;
 import dottore.core.learning.StepTime;
 import dottore.core.machine.MachineKind;
+import dottore.core.ticket.Entry;
+import dottore.core.ticket.Log;
 import dottore.core.words.Code;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -56,17 +58,21 @@ final class FindView {
   private final Assessment assessment;
   private final Schools schools;
   private final Map<String, StepTime> times;
+  private final Map<String, String> places;
 
   /**
    * @param times what steps took in this shop, by id
+   * @param places the places under Fix, by their address
    */
   FindView(
       Casebook casebook,
       TicketFile file,
       Assessment assessment,
       Schools schools,
-      Map<String, StepTime> times) {
+      Map<String, StepTime> times,
+      Map<String, String> places) {
     this.times = times;
+    this.places = places;
     this.casebook = casebook;
     this.file = file;
     this.assessment = assessment;
@@ -105,7 +111,7 @@ final class FindView {
         given(),
         assessment.readings().size(),
         assessment.round(),
-        !file.lastAnswers().isEmpty());
+        !file.log().lastAnswers().isEmpty());
   }
 
   private Optional<String> proposed() {
@@ -195,11 +201,16 @@ final class FindView {
         step.effort().drawing().map(Drawing::words).orElse(""),
         schools.decisions(step, assessment).stream().map(FindView::note).toList(),
         takesCode,
-        step.id().equals("device-marks"),
+        step.id().equals(Code.DEVICE_MARKS),
         decoded,
-        step.id().equals(ModuleTrialsController.CHECK),
-        Elsewhere.desk(step),
-        Elsewhere.guarded(step));
+        step.id().equals(ModuleTrials.CHECK),
+        step.effort().plannedAt().orElse(""),
+        step.effort().plannedAt().map(this::place).orElse(""),
+        step.effort().doNotTouch());
+  }
+
+  private String place(String address) {
+    return places.getOrDefault(address.split("/", 2)[0], "");
   }
 
   private static FindPage.SchoolNote note(Schools.Decision decision) {
@@ -374,19 +385,19 @@ final class FindView {
   private List<Given> given() {
     List<Integer> counting = assessment.readings().stream().map(r -> (int) r.ref()).toList();
     List<Given> given = new ArrayList<>();
-    for (Line line : file.answers()) {
-      if (line.kind() != Line.Kind.READING) {
+    for (Log.Given one : file.log().answers()) {
+      if (!(one.answer() instanceof Entry.Reading reading)) {
         continue;
       }
-      Optional<Check> check = casebook.check(line.get("check"));
+      Optional<Check> check = casebook.check(reading.check());
       if (check.isPresent()) {
         given.add(
             new Given(
-                line.seq(),
-                line.text(),
-                !counting.contains(line.seq()),
+                one.number(),
+                one.line().text(),
+                !counting.contains(one.number()),
                 check.get().outcomes().stream()
-                    .map(o -> new Choice(o.id(), o.words(), o.id().equals(line.get("outcome"))))
+                    .map(o -> new Choice(o.id(), o.words(), o.id().equals(reading.outcome())))
                     .toList()));
       }
     }

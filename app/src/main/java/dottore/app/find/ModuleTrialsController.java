@@ -1,26 +1,31 @@
 package dottore.app.find;
 
-import dottore.app.shop.NotThere;
+import dottore.app.frame.TicketPage;
+import dottore.app.record.Clash;
+import dottore.app.record.Record;
+import dottore.app.record.TicketFile;
+import dottore.app.record.Writing;
+import dottore.app.said.NotThere;
 import dottore.app.shop.Shop;
-import dottore.app.ticket.Clash;
-import dottore.app.ticket.Line;
-import dottore.app.ticket.NewLine;
-import dottore.app.ticket.TicketBook;
-import dottore.app.ticket.TicketFile;
-import dottore.app.ticket.TicketPage;
-import dottore.app.ticket.TrialBook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Need;
+import dottore.core.casebook.Touched;
 import dottore.core.isolation.ModuleTrials;
 import dottore.core.isolation.ModuleTrials.Fault;
 import dottore.core.isolation.ModuleTrials.Next;
 import dottore.core.isolation.ModuleTrials.Trial;
 import dottore.core.machine.MachineKind;
+import dottore.core.runsheet.Loan;
+import dottore.core.ticket.Entry;
+import dottore.core.ticket.Line;
+import dottore.core.ticket.NewLine;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
+import java.util.Set;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -34,9 +39,6 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/tickets/{claim}/find/modules")
 class ModuleTrialsController {
-  /** The check that the trials answer. */
-  static final String CHECK = "module-trials";
-
   private static final int MOST = 8;
   private static final double SHOWN = 0.01;
 
@@ -71,14 +73,12 @@ class ModuleTrialsController {
       List<Row> odds,
       List<Done> done) {}
 
-  private final TicketBook book;
-  private final TrialBook trialBook;
+  private final Record record;
   private final TicketPage page;
   private final Shop shop;
 
-  ModuleTrialsController(TicketBook book, TrialBook trialBook, TicketPage page, Shop shop) {
-    this.book = book;
-    this.trialBook = trialBook;
+  ModuleTrialsController(Record record, TicketPage page, Shop shop) {
+    this.record = record;
     this.page = page;
     this.shop = shop;
   }
@@ -89,7 +89,7 @@ class ModuleTrialsController {
       @RequestParam(required = false) @Nullable Integer modules,
       @RequestParam(required = false) @Nullable Integer slots,
       Model model) {
-    TicketFile file = book.open(claim);
+    TicketFile file = record.open(claim);
     page.fill(model, file, "find");
     model.addAttribute("trials", view(file, trials(file, modules, slots)));
     return "find/modules";
@@ -106,17 +106,14 @@ class ModuleTrialsController {
     int asked = 0;
     int askedSlots = 0;
     boolean spare = !shop.missing().contains(Need.SPARE_MEMORY);
-    for (Line line : file.trials()) {
-      Trial trial =
-          new Trial(
-              Integer.parseInt(line.get("module")),
-              Integer.parseInt(line.get("slot")),
-              line.get("starts").equals("yes"));
+    for (Line line : file.log().of(Entry.Trial.class)) {
+      Entry.Trial entry = (Entry.Trial) line.entry();
+      Trial trial = new Trial(entry.module(), entry.slot(), entry.starts());
       done.add(trial);
       seenModule = Math.max(seenModule, trial.module());
       seenSlot = Math.max(seenSlot, trial.slot());
-      asked = number(line.get("modules"), asked);
-      askedSlots = number(line.get("slots"), askedSlots);
+      asked = within(entry.modules(), asked);
+      askedSlots = within(entry.slots(), askedSlots);
     }
     int usualSlots = file.machine().kind() == MachineKind.TOWER ? 4 : 2;
     int n = within(modules, asked > 0 ? asked : file.machine().fittedModules().orElse(2));
@@ -125,8 +122,8 @@ class ModuleTrialsController {
         Math.max(n, spare ? seenModule - 1 : seenModule), Math.max(m, seenSlot), spare, done);
   }
 
-  private static int number(String text, int otherwise) {
-    return text.matches("[1-8]") ? Integer.parseInt(text) : otherwise;
+  private static int within(OptionalInt said, int otherwise) {
+    return said.isPresent() && said.getAsInt() <= MOST ? said.getAsInt() : otherwise;
   }
 
   private static String module(ModuleTrials trials, int number) {
@@ -183,7 +180,7 @@ class ModuleTrialsController {
             .filter(e -> e.getValue().value() >= SHOWN)
             .map(e -> new Row(words(e.getKey()), e.getValue().percent(), e.getValue().value()))
             .toList(),
-        file.trials().stream()
+        file.log().of(Entry.Trial.class).stream()
             .map(line -> new Done(line.text(), shop.times().brief(line.at())))
             .toList());
   }
@@ -203,7 +200,7 @@ class ModuleTrialsController {
       @RequestParam int seen,
       Principal who,
       Model model) {
-    TicketFile file = book.open(claim);
+    TicketFile file = record.open(claim);
     ModuleTrials before = trials(file, modules, slots);
     Trial trial = new Trial(module, slot, starts);
     List<Trial> done = new ArrayList<>(before.done());
@@ -216,13 +213,19 @@ class ModuleTrialsController {
     }
     String name = module(after, module);
     NewLine line =
-        NewLine.trial(trial, Character.toUpperCase(name.charAt(0)) + name.substring(1))
-            .with("modules", String.valueOf(after.modules()))
-            .with("slots", String.valueOf(after.slots()));
+        NewLine.trial(
+            trial,
+            Character.toUpperCase(name.charAt(0)) + name.substring(1),
+            after.modules(),
+            after.slots());
     String borrowed =
-        book.casebook().check(CHECK).map(c -> c.effort().borrows().get(0)).orElse("the modules");
+        record
+            .casebook()
+            .check(ModuleTrials.CHECK)
+            .map(c -> c.effort().borrows().get(0))
+            .orElse("the modules");
     try {
-      trialBook.record(claim, seen, line, borrowed, who.getName());
+      record.change(claim, who.getName(), writing -> record(writing, seen, line, borrowed));
     } catch (Clash clash) {
       model.addAttribute(
           "clash",
@@ -237,27 +240,51 @@ class ModuleTrialsController {
     return "redirect:/tickets/" + claim + "/find/modules";
   }
 
+  /** Writes what one module did in one slot. With the first trial the others lie on the bench. */
+  private static void record(Writing writing, int seen, NewLine trial, String borrowed) {
+    for (Line line : writing.log().of(Entry.Trial.class)) {
+      if (line.number() > seen) {
+        throw new Clash(line, trial);
+      }
+    }
+    Line written = writing.append(trial);
+    if (writing.file().owed().stream().noneMatch(owed -> owed.what().equals(borrowed))) {
+      Loan loan = new Loan(borrowed, "", "", Set.of(Touched.MEMORY_SEATING));
+      writing.owe(loan, "", "", written);
+    }
+  }
+
   @PostMapping("/back")
   String back(@PathVariable String claim, Principal who) {
-    trialBook.takeBack(claim, who.getName());
+    record.change(
+        claim,
+        who.getName(),
+        writing ->
+            writing
+                .log()
+                .last(line -> line.entry() instanceof Entry.Trial)
+                .ifPresent(writing::takeBack));
     return "redirect:/tickets/" + claim + "/find/modules";
   }
 
   /** What was isolated becomes the answer of the check. */
   @PostMapping("/done")
   String done(@PathVariable String claim, @RequestParam int seen, Principal who, Model model) {
-    TicketFile file = book.open(claim);
-    Optional<Fault> isolated = trials(file, null, null).isolated();
-    Check check = book.casebook().check(CHECK).orElseThrow();
-    if (isolated.isPresent()) {
-      try {
-        book.record(
-            claim, seen, List.of(NewLine.reading(check, outcome(isolated.get()))), who.getName());
-      } catch (Clash clash) {
-        model.addAttribute(
-            "clash", clash.theirs().who() + " recorded meanwhile: " + clash.theirs().text() + ".");
-        return plan(claim, null, null, model);
-      }
+    Check check = record.casebook().check(ModuleTrials.CHECK).orElseThrow();
+    try {
+      record.change(
+          claim,
+          who.getName(),
+          writing ->
+              trials(writing.file(), null, null)
+                  .isolated()
+                  .ifPresent(
+                      fault ->
+                          writing.record(seen, List.of(NewLine.reading(check, outcome(fault))))));
+    } catch (Clash clash) {
+      model.addAttribute(
+          "clash", clash.theirs().who() + " recorded meanwhile: " + clash.theirs().text() + ".");
+      return plan(claim, null, null, model);
     }
     return "redirect:/tickets/" + claim + "/find";
   }

@@ -1,6 +1,6 @@
 package dottore.app.find;
 
-import dottore.app.ticket.TicketFile;
+import dottore.app.record.TicketFile;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Step;

@@ -7,9 +7,6 @@ import org.jspecify.annotations.Nullable;
 final class Rows {
   private Rows() {}
 
-  /** A page of the desk. */
-  record Place(String id, String name, boolean here, String mark) {}
-
   /** A choice of a list. */
   record Choice(String id, String words, boolean chosen) {}
 
@@ -54,21 +51,13 @@ final class Rows {
       boolean battery,
       List<GateRow> points) {}
 
-  /** A run sheet that is open. */
-  record Sheet(
-      String id,
-      String title,
-      int done,
-      int steps,
-      boolean finished,
-      boolean readsBack,
-      String wanted,
-      String readBack,
-      boolean asksResult,
-      List<Choice> rescues) {}
-
-  /** A run sheet that is over. */
-  record Past(String id, String title, String when) {}
+  /**
+   * What is asked after a write.
+   *
+   * @param asks whether the version is still to be read back
+   * @param rescues roads back, if it does not start any more
+   */
+  record AfterWrite(boolean asks, String wanted, List<Choice> rescues) {}
 
   record SettingRow(
       String id,
@@ -83,16 +72,4 @@ final class Rows {
 
   record ResetRow(
       String id, String words, String how, String drawing, String drawingWords, String minutes) {}
-
-  record PhotoRow(long id, String note, String when) {}
-
-  record Wall(String words, String todo) {}
-
-  /**
-   * A move of the upgrade.
-   *
-   * @param drive what Drive says of it; empty for a move that is not Drive's
-   * @param ready whether Drive lets it
-   */
-  record MoveRow(String words, String how, boolean starts, String drive, boolean ready) {}
 }

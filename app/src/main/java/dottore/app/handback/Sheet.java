@@ -1,18 +1,20 @@
 package dottore.app.handback;
 
+import dottore.app.record.Record;
+import dottore.app.record.TicketFile;
 import dottore.app.shop.Shop;
-import dottore.app.ticket.Line;
-import dottore.app.ticket.TicketBook;
-import dottore.app.ticket.TicketFile;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Check;
 import dottore.core.diagnosis.Assessment;
+import dottore.core.diagnosis.Event;
 import dottore.core.diagnosis.Verdict;
+import dottore.core.ticket.Ending;
+import dottore.core.ticket.Entry;
+import dottore.core.ticket.Log;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.stream.Collectors;
 import org.springframework.stereotype.Component;
 
@@ -22,11 +24,11 @@ class Sheet {
   static final List<String> FIELDS =
       List.of("wrong", "done", "before", "after", "minutes", "parts", "price", "advice");
 
-  private final TicketBook book;
+  private final Record record;
   private final Shop shop;
 
-  Sheet(TicketBook book, Shop shop) {
-    this.book = book;
+  Sheet(Record record, Shop shop) {
+    this.record = record;
     this.shop = shop;
   }
 
@@ -57,23 +59,24 @@ class Sheet {
 
   private String done(TicketFile file) {
     List<String> done = new ArrayList<>();
-    for (Line line : file.answers()) {
-      boolean helped = line.kind() == Line.Kind.TRIED && !line.get("result").equals("same");
-      if (helped) {
-        book.casebook().repair(line.get("repair")).ifPresent(repair -> done.add(repair.name()));
+    for (Log.Given given : file.log().answers()) {
+      if (given.answer() instanceof Entry.Tried tried && tried.result() != Event.Result.SAME) {
+        record.casebook().repair(tried.repair()).ifPresent(repair -> done.add(repair.name()));
       }
     }
     return String.join("\n", done);
   }
 
   private String before(TicketFile file) {
-    Optional<Line> first =
-        file.answers().stream()
-            .filter(line -> line.get("check").equals(Check.HOW_FAR))
-            .filter(line -> !line.get("outcome").equals(Check.WORKS))
-            .findFirst();
-    Check howFar = book.casebook().check(Check.HOW_FAR).orElseThrow();
-    return first.map(line -> howFar.outcome(line.get("outcome")).words()).orElse(file.complaint());
+    Check howFar = record.casebook().check(Check.HOW_FAR).orElseThrow();
+    return file.log().answers().stream()
+        .filter(given -> given.answer() instanceof Entry.Reading)
+        .map(given -> (Entry.Reading) given.answer())
+        .filter(reading -> reading.check().equals(Check.HOW_FAR))
+        .filter(reading -> !reading.outcome().equals(Check.WORKS))
+        .findFirst()
+        .map(reading -> howFar.outcome(reading.outcome()).words())
+        .orElse(file.complaint());
   }
 
   /** Everything the printed sheet shows. */
@@ -89,7 +92,7 @@ class Sheet {
     values.put("belongings", file.belongings());
     values.put("received", shop.times().date(file.received()));
     values.put("closed", file.closed().map(at -> shop.times().date(at)).orElse(""));
-    values.put("sentBack", file.state().equals("SENT_BACK"));
+    values.put("sentBack", file.ending().filter(Ending.SENT_BACK::equals).isPresent());
     values.put("money", shop.money());
     for (String field : FIELDS) {
       values.put(field, lines(file.sheet().getOrDefault(field, "")));

@@ -4,8 +4,6 @@ import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import dottore.app.shop.Shop;
 import dottore.core.casebook.Casebook;
-import dottore.core.casebook.CasebookFault;
-import dottore.core.casebook.CasebookReader;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Overlay;
 import dottore.core.casebook.School;
@@ -15,12 +13,21 @@ import dottore.core.diagnosis.ShopRules;
 import dottore.core.learning.Experience;
 import dottore.core.learning.Learned;
 import dottore.core.words.Wording;
+import jakarta.annotation.PreDestroy;
+import jakarta.servlet.ServletException;
+import java.io.IOException;
 import java.time.Instant;
-import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ExecutionException;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.TimeoutException;
+import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -29,8 +36,6 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
-import org.springframework.transaction.support.TransactionSynchronization;
-import org.springframework.transaction.support.TransactionSynchronizationManager;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -42,21 +47,59 @@ public class Knowledge {
   private static final Logger LOG = LoggerFactory.getLogger(Knowledge.class);
   private static final int PREPARED = 8;
 
-  /** All that is in force at one moment. */
-  private record InForce(
+  /**
+   * All that is in force at one moment. Never changed: a change makes a new one.
+   *
+   * @param version counted up with every change
+   */
+  private record State(
+      long version,
       Casebook written,
       List<String> ownFaults,
+      Experience experience,
       Learned learned,
       Map<School, String> schools,
       Wording wording,
-      Cache<ShopRules, Diagnosis> diagnoses) {}
+      Cache<ShopRules, Diagnosis> diagnoses) {
+
+    static State of(
+        long version,
+        Casebook written,
+        List<String> faults,
+        Experience experience,
+        Map<School, String> schools,
+        Wording wording) {
+      return new State(
+          version,
+          written,
+          List.copyOf(faults),
+          experience,
+          Learned.from(written, experience),
+          Map.copyOf(schools),
+          wording,
+          Caffeine.newBuilder().maximumSize(PREPARED).build());
+    }
+
+    State after(Experience more) {
+      return of(version + 1, written, ownFaults, experience.with(more), schools, wording);
+    }
+  }
 
   private final OwnEntries own;
   private final Choices choices;
   private final LivedThrough livedThrough;
   private final Shop shop;
   private final TransactionTemplate reading;
-  private volatile @Nullable InForce inForce;
+  private final ThreadLocal<@Nullable State> pinned = new ThreadLocal<>();
+  private final Object changing = new Object();
+  private final ExecutorService learning =
+      Executors.newSingleThreadExecutor(
+          work -> {
+            Thread thread = new Thread(work, "learning");
+            thread.setDaemon(true);
+            return thread;
+          });
+  private volatile @Nullable State inForce;
 
   Knowledge(
       OwnEntries own,
@@ -79,71 +122,96 @@ public class Knowledge {
     diagnosis();
   }
 
-  private InForce inForce() {
-    InForce now = inForce;
-    return now == null ? look(null) : now;
+  @PreDestroy
+  void close() {
+    learning.shutdown();
   }
 
-  /**
-   * @param written the casebook if it is known already
-   */
-  private synchronized InForce look(@Nullable Casebook written) {
-    InForce fresh =
-        reading.execute(
-            status -> {
-              List<String> faults = new ArrayList<>();
-              Casebook casebook = written == null ? read(faults) : written;
-              Experience experience =
-                  choices.learning() ? livedThrough.since(choices.since()) : Experience.none();
-              return new InForce(
-                  casebook,
-                  List.copyOf(faults),
-                  Learned.from(casebook, experience),
-                  choices.schools(),
-                  new Wording(casebook),
-                  Caffeine.newBuilder().maximumSize(PREPARED).build());
-            });
-    inForce = fresh;
-    return java.util.Objects.requireNonNull(fresh);
+  // --- one state from the first line of a page to the last ---------------------------------------
+
+  /** Work that may fail as a page may. */
+  public interface Page {
+    void show() throws ServletException, IOException;
   }
 
-  /**
-   * The shipped casebook under the shop's own entries. Where these no longer fit, as after a new
-   * release, the shop goes on with what shipped, and the owner is told.
-   */
-  private Casebook read(List<String> faults) {
+  /** Shows a page on what is in force now, whatever changes meanwhile. */
+  public void pinned(Page page) throws ServletException, IOException {
+    pinned.set(inForce);
     try {
-      return CasebookReader.shippedUnder(own.entries());
-    } catch (CasebookFault fault) {
-      LOG.error("The shop's own casebook entries do not fit: {}", fault.getMessage());
-      faults.addAll(fault.faults());
-      return Casebook.shipped();
+      page.show();
+    } finally {
+      pinned.remove();
     }
+  }
+
+  private State state() {
+    State here = pinned.get();
+    if (here != null) {
+      return here;
+    }
+    State now = inForce;
+    return now == null ? changed(before -> read(0)) : now;
+  }
+
+  /** Changes what is in force, one change after the other; the page that asked goes on with it. */
+  private State changed(UnaryOperator<@Nullable State> change) {
+    synchronized (changing) {
+      State fresh = Objects.requireNonNull(change.apply(inForce));
+      inForce = fresh;
+      if (pinned.get() != null) {
+        pinned.set(fresh);
+      }
+      return fresh;
+    }
+  }
+
+  private static long next(@Nullable State before) {
+    return before == null ? 1 : before.version() + 1;
+  }
+
+  /** Reads all of it from the record. */
+  private State read(long version) {
+    OwnEntries.InForce entries = own.inForce();
+    entries.faults().forEach(fault -> LOG.error("Own casebook entries: {}", fault));
+    return Objects.requireNonNull(
+        reading.execute(
+            status ->
+                State.of(
+                    version,
+                    entries.casebook(),
+                    entries.faults(),
+                    experience(),
+                    choices.schools(),
+                    new Wording(entries.casebook()))));
+  }
+
+  private Experience experience() {
+    return choices.learning() ? livedThrough.since(choices.since()) : Experience.none();
   }
 
   /** What is wrong with the shop's own entries, so that they are not in force; empty if nothing. */
   public List<String> ownFaults() {
-    return inForce().ownFaults();
+    return state().ownFaults();
   }
 
   /** Reads everything again, as after a restart. */
   void reload() {
-    look(null);
+    changed(before -> read(next(before)));
   }
 
   /** The casebook in force, with learned odds and minutes. */
   public Casebook casebook() {
-    return inForce().learned().casebook();
+    return state().learned().casebook();
   }
 
   /** Understands typed words. */
   public Wording wording() {
-    return inForce().wording();
+    return state().wording();
   }
 
   /** What was learned, beside what shipped. */
   public Learned learned() {
-    return inForce().learned();
+    return state().learned();
   }
 
   /** The diagnosis under the shop's schools, nothing known of a machine. */
@@ -153,43 +221,53 @@ public class Knowledge {
 
   /** The diagnosis for a machine in these contexts, under the schools that its ticket chose. */
   public Diagnosis diagnosis(Map<School, String> ticket, Set<Context> contexts) {
-    InForce now = inForce();
+    State now = state();
     ShopRules rules = shop.rules().under(new Schools(now.schools(), ticket), contexts);
     return now.diagnoses().get(rules, r -> new Diagnosis(now.learned().casebook(), r));
   }
 
   /** The schools in force for a ticket. */
   public Schools schools(Map<School, String> ticket) {
-    return new Schools(inForce().schools(), ticket);
+    return new Schools(state().schools(), ticket);
+  }
+
+  /** Counted up with every change of what is in force. */
+  public long version() {
+    return state().version();
   }
 
   // --- changes ---------------------------------------------------------------------------------
 
-  /** Call when the shop's experience grew; it is looked at again once the change is kept. */
-  public void grown() {
-    if (!TransactionSynchronizationManager.isSynchronizationActive()) {
-      refresh();
-    } else if (!TransactionSynchronizationManager.hasResource(this)) {
-      TransactionSynchronizationManager.bindResource(this, Boolean.TRUE);
-      TransactionSynchronizationManager.registerSynchronization(
-          new TransactionSynchronization() {
-            @Override
-            public void afterCommit() {
-              refresh();
+  /**
+   * Learns from a ticket that was closed, off the request that closed it: the record must hold it
+   * by now.
+   */
+  public void learnFrom(String claim) {
+    learning.execute(
+        () -> {
+          try {
+            if (choices.learning()) {
+              Experience more = livedThrough.of(claim, choices.since());
+              changed(before -> before == null ? read(1) : before.after(more));
             }
-
-            @Override
-            public void afterCompletion(int status) {
-              TransactionSynchronizationManager.unbindResourceIfPossible(Knowledge.this);
-            }
-          });
-    }
+          } catch (RuntimeException broken) {
+            LOG.error("Nothing was learned from ticket {}; a restart catches up", claim, broken);
+          }
+        });
   }
 
-  private void refresh() {
-    InForce now = inForce;
-    if (now != null) {
-      look(now.written());
+  /** Waits until everything that was closed is learned from, or a second has passed. */
+  public void catchUp() {
+    try {
+      learning.submit(() -> {}).get(1, TimeUnit.SECONDS);
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+    } catch (ExecutionException | TimeoutException late) {
+      LOG.warn("Learning takes longer than a page waits", late);
+    }
+    State here = inForce;
+    if (pinned.get() != null && here != null) {
+      pinned.set(here);
     }
   }
 
@@ -200,7 +278,18 @@ public class Knowledge {
    * @throws OwnEntries.Overtaken if somebody kept another version since; nothing is kept
    */
   public void keep(Overlay entries, int after, String note, String who) {
-    look(own.keep(entries, after, note, who));
+    changed(
+        before -> {
+          Casebook casebook = own.keep(entries, after, note, who);
+          State base = before == null ? read(0) : before;
+          return State.of(
+              base.version() + 1,
+              casebook,
+              List.of(),
+              base.experience(),
+              base.schools(),
+              new Wording(casebook));
+        });
   }
 
   /**
@@ -210,7 +299,7 @@ public class Knowledge {
    */
   public void choose(School school, String position, String who) {
     choices.choose(school, position, who);
-    refresh();
+    reload();
   }
 
   public boolean learning() {
@@ -220,7 +309,7 @@ public class Knowledge {
   /** Lets closed tickets move odds and minutes, or not. */
   public void learn(boolean on, String who) {
     choices.learn(on, who);
-    refresh();
+    reload();
   }
 
   /** From when on closed tickets count; empty if all do. */
@@ -231,12 +320,12 @@ public class Knowledge {
   /** Back to the shipped odds and minutes: only tickets closed from now on count. */
   public void startAnew(String who) {
     choices.startAnew(who);
-    refresh();
+    reload();
   }
 
   /** All closed tickets count again. */
   public void countAll() {
     choices.countAll();
-    refresh();
+    reload();
   }
 }

@@ -10,4 +10,7 @@ public interface LivedThrough {
    * @param since tickets closed earlier do not count; all count if empty
    */
   Experience since(Optional<Instant> since);
+
+  /** What one closed ticket taught, under the same start. */
+  Experience of(String claim, Optional<Instant> since);
 }

@@ -6,6 +6,7 @@ import dottore.core.casebook.CasebookFault;
 import dottore.core.casebook.CasebookReader;
 import dottore.core.casebook.Overlay;
 import java.time.Instant;
+import java.util.ArrayList;
 import java.util.List;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
@@ -44,16 +45,53 @@ public class OwnEntries {
     return new Version(version.number, version.at, version.who, version.note, version.yaml);
   }
 
-  /** The entries of the newest version. */
-  @Transactional(readOnly = true)
+  /**
+   * What of the versions is in force.
+   *
+   * @param entries of the newest version that can be read
+   * @param casebook that they make; the shipped one if they no longer fit it
+   * @param faults what keeps the newest version from being in force; empty if it is
+   */
+  record InForce(Overlay entries, Casebook casebook, List<String> faults) {
+    InForce {
+      faults = List.copyOf(faults);
+    }
+  }
+
+  /** The newest version that can be used, whatever the later ones hold. */
+  InForce inForce() {
+    List<String> faults = new ArrayList<>();
+    for (Version version : history()) {
+      try {
+        Overlay entries = Overlay.parse(version.yaml());
+        Casebook casebook = CasebookReader.shippedUnder(entries, Relied.ALL);
+        if (!faults.isEmpty()) {
+          faults.add("Version " + version.number() + " is in force meanwhile");
+        }
+        return new InForce(entries, casebook, faults);
+      } catch (CasebookFault fault) {
+        fault.faults().forEach(what -> faults.add("Version " + version.number() + ", " + what));
+      }
+    }
+    return new InForce(Overlay.empty(), Casebook.shipped(), faults);
+  }
+
+  /** The entries of the newest version that can be read, even if they do not fit together. */
   public Overlay entries() {
-    return Overlay.parse(now().yaml());
+    for (Version version : history()) {
+      try {
+        return Overlay.parse(version.yaml());
+      } catch (CasebookFault unreadable) {
+        continue; // the owner is told by what is in force
+      }
+    }
+    return Overlay.empty();
   }
 
   /** What is wrong with entries as a whole; empty if they can be used. */
   public static List<String> faults(Overlay entries) {
     try {
-      CasebookReader.shippedUnder(entries);
+      CasebookReader.shippedUnder(entries.readable(), Relied.ALL);
       return List.of();
     } catch (CasebookFault fault) {
       return fault.faults();
@@ -70,7 +108,7 @@ public class OwnEntries {
    */
   @Transactional
   Casebook keep(Overlay entries, int after, String note, String who) {
-    Casebook casebook = CasebookReader.shippedUnder(entries);
+    Casebook casebook = CasebookReader.shippedUnder(entries.readable(), Relied.ALL);
     if (now().number() != after) {
       throw new Overtaken(now());
     }

@@ -1,6 +1,6 @@
 package dottore.app.knowledge;
 
-import dottore.app.shop.NotThere;
+import dottore.app.said.NotThere;
 import dottore.core.casebook.School;
 import java.security.Principal;
 import java.util.Arrays;

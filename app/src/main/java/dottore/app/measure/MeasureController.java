@@ -1,11 +1,9 @@
 package dottore.app.measure;
 
-import dottore.app.shop.Uploads;
-import dottore.app.ticket.NewLine;
-import dottore.app.ticket.Passports;
-import dottore.app.ticket.TicketBook;
-import dottore.app.ticket.TicketFile;
-import dottore.app.ticket.TicketPage;
+import dottore.app.frame.TicketPage;
+import dottore.app.frame.Uploads;
+import dottore.app.record.Record;
+import dottore.app.record.TicketFile;
 import dottore.core.casebook.Check;
 import dottore.core.format.FormatFault;
 import dottore.core.format.Smbios;
@@ -13,6 +11,7 @@ import dottore.core.machine.MemoryModule;
 import dottore.core.machine.Passport;
 import dottore.core.reading.Answer;
 import dottore.core.reading.PassportReading;
+import dottore.core.ticket.NewLine;
 import dottore.core.units.Capacity;
 import java.io.IOException;
 import java.security.Principal;
@@ -20,6 +19,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.OptionalLong;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -29,8 +29,6 @@ import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
-import tools.jackson.core.JacksonException;
-import tools.jackson.databind.ObjectMapper;
 
 /** The Measure tab: a passport dump fills the machine's page and answers checks by itself. */
 @Controller
@@ -56,23 +54,19 @@ class MeasureController {
    */
   record Answered(String check, String outcome, String because, boolean good) {}
 
-  private final TicketBook book;
+  private final Record record;
   private final TicketPage page;
-  private final Passports passports;
-  private final ObjectMapper json;
 
-  MeasureController(TicketBook book, TicketPage page, Passports passports, ObjectMapper json) {
-    this.book = book;
+  MeasureController(Record record, TicketPage page) {
+    this.record = record;
     this.page = page;
-    this.passports = passports;
-    this.json = json;
   }
 
   @GetMapping
   String measure(@PathVariable String claim, Model model) {
-    TicketFile file = book.open(claim);
+    TicketFile file = record.open(claim);
     page.fill(model, file, "measure");
-    Optional<Passport> passport = passports.of(file);
+    Optional<Passport> passport = file.machine().passport();
     model.addAttribute("open", file.open());
     model.addAttribute("passport", passport.isPresent());
     model.addAttribute("facts", passport.map(MeasureController::facts).orElse(List.of()));
@@ -97,7 +91,7 @@ class MeasureController {
   }
 
   private Answered answered(Answer answer) {
-    Check check = book.casebook().check(answer.check()).orElseThrow();
+    Check check = record.casebook().check(answer.check()).orElseThrow();
     Check.Outcome outcome = check.outcome(answer.outcome());
     return new Answered(check.question(), outcome.words(), answer.because(), outcome.good());
   }
@@ -204,26 +198,21 @@ class MeasureController {
       Optional<Double> gib,
       Optional<Double> modules,
       int seen,
-      Principal who)
-      throws JacksonException {
-    String text =
-        "Passport read: "
-            + (passport.maker() + " " + passport.model()).strip()
-            + ", "
-            + passport.memoryShown().asMemory();
-    book.keepPassport(
+      Principal who) {
+    record.change(
         claim,
-        json.writeValueAsString(passport),
-        gib.map(v -> Math.round(v * 1024)),
-        modules.map(Double::intValue),
-        text,
-        who.getName());
-    TicketFile file = book.open(claim);
-    List<NewLine> lines = new ArrayList<>();
-    for (Answer answer : PassportReading.of(passport, fitted(file))) {
-      Check check = book.casebook().check(answer.check()).orElseThrow();
-      lines.add(NewLine.read(check, answer).with("together", "passport-" + seen));
-    }
-    book.record(claim, file.lastSeq(), lines, who.getName());
+        who.getName(),
+        writing -> {
+          writing.keepPassport(
+              passport,
+              gib.map(v -> OptionalLong.of(Math.round(v * 1024))).orElse(OptionalLong.empty()),
+              modules.map(Double::intValue));
+          List<NewLine> lines = new ArrayList<>();
+          for (Answer answer : PassportReading.of(passport, fitted(writing.file()))) {
+            Check check = writing.casebook().check(answer.check()).orElseThrow();
+            lines.add(NewLine.read(check, answer).together("passport-" + seen));
+          }
+          writing.record(writing.log().last(), lines);
+        });
   }
 }

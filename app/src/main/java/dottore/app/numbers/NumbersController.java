@@ -53,6 +53,7 @@ class NumbersController {
 
   @GetMapping("/numbers")
   String numbers(Model model) {
+    knowledge.catchUp(); // with the ticket that was just closed
     Learned learned = knowledge.learned();
     List<LearnedOdds.Moved> moved =
         learned.odds().moved().stream()

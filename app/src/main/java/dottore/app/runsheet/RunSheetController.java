@@ -1,14 +1,16 @@
 package dottore.app.runsheet;
 
+import dottore.app.desk.Desks;
+import dottore.app.frame.TicketPage;
 import dottore.app.paper.Paper;
+import dottore.app.record.Record;
+import dottore.app.record.RunningTime;
+import dottore.app.record.SheetWriting;
+import dottore.app.record.SheetWriting.Said;
+import dottore.app.record.TicketFile;
+import dottore.app.said.NotThere;
+import dottore.app.said.Refused;
 import dottore.app.shop.Shop;
-import dottore.app.ticket.Line;
-import dottore.app.ticket.OpenSheet;
-import dottore.app.ticket.SheetBook;
-import dottore.app.ticket.SheetBook.Said;
-import dottore.app.ticket.TicketBook;
-import dottore.app.ticket.TicketFile;
-import dottore.app.ticket.TicketPage;
 import dottore.core.casebook.Drawing;
 import dottore.core.runsheet.Asked;
 import dottore.core.runsheet.Guard;
@@ -16,11 +18,15 @@ import dottore.core.runsheet.Loan;
 import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.RunSheet.Mark;
 import dottore.core.runsheet.SheetStep;
+import dottore.core.ticket.Line;
+import dottore.core.ticket.SheetWork;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Consumer;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -78,17 +84,21 @@ class RunSheetController {
       String waiting,
       boolean finished,
       boolean aside,
-      boolean guarded) {}
+      boolean concluded,
+      boolean guarded,
+      String judge,
+      String place,
+      String placeName) {}
 
-  private final TicketBook book;
-  private final SheetBook sheets;
+  private final Record record;
+  private final Desks desks;
   private final TicketPage page;
   private final Shop shop;
   private final Paper paper;
 
-  RunSheetController(TicketBook book, SheetBook sheets, TicketPage page, Shop shop, Paper paper) {
-    this.book = book;
-    this.sheets = sheets;
+  RunSheetController(Record record, Desks desks, TicketPage page, Shop shop, Paper paper) {
+    this.record = record;
+    this.desks = desks;
     this.page = page;
     this.shop = shop;
     this.paper = paper;
@@ -96,16 +106,20 @@ class RunSheetController {
 
   @GetMapping
   String show(@PathVariable String claim, @PathVariable String id, Model model) {
-    TicketFile file = book.open(claim);
+    TicketFile file = record.open(claim);
     page.fill(model, file, "fix");
-    model.addAttribute("run", view(file, sheets.open(file, id)));
+    model.addAttribute("run", view(file, sheet(file, id)));
     return "runsheet/sheet";
   }
 
-  private Page view(TicketFile file, OpenSheet open) {
+  private static SheetWork sheet(TicketFile file, String id) {
+    return file.sheet(id).orElseThrow(() -> new NotThere("This ticket has no such run sheet."));
+  }
+
+  private Page view(TicketFile file, SheetWork open) {
     RunSheet sheet = open.sheet();
     Map<String, Mark> marks = open.marks();
-    List<SheetStep> ready = open.aside() ? List.of() : sheet.ready(marks);
+    List<SheetStep> ready = open.open() ? sheet.ready(marks) : List.of();
     List<Row> rows = new ArrayList<>();
     for (SheetStep step : sheet.steps()) {
       rows.add(row(rows.size() + 1, step, open, ready, stillRuns(file, open, step)));
@@ -120,17 +134,21 @@ class RunSheetController {
         sheet.waitingLeft(marks).text(),
         open.finished(),
         open.aside(),
-        file.guarded().isPresent());
+        open.concluded(),
+        file.guarded().isPresent(),
+        file.guarded().filter(c -> c.worries(shop.now())).map(RunningTime::label).orElse(""),
+        desks.place(open),
+        desks.places().get(desks.place(open)));
   }
 
   /** What a step waits for although its turn has come; empty if no clock before it runs down. */
-  private String stillRuns(TicketFile file, OpenSheet open, SheetStep step) {
+  private String stillRuns(TicketFile file, SheetWork open, SheetStep step) {
     return step.after().stream()
-        .flatMap(id -> open.sheet().step(id).stream())
+        .flatMap(id -> Optional.ofNullable(open.lines().get(id)).stream())
         .flatMap(
-            before ->
+            line ->
                 file.runningClocks().stream()
-                    .filter(c -> c.waiting(shop.now()) && c.label().equals(before.words())))
+                    .filter(c -> c.guard().isEmpty() && c.waiting(shop.now()) && c.causedBy(line)))
         .findFirst()
         .map(
             clock ->
@@ -142,7 +160,7 @@ class RunSheetController {
   }
 
   private Row row(
-      int number, SheetStep step, OpenSheet open, List<SheetStep> ready, String stillRuns) {
+      int number, SheetStep step, SheetWork open, List<SheetStep> ready, String stillRuns) {
     Map<String, Mark> marks = open.marks();
     Mark mark = marks.get(step.id());
     String state = mark == null ? "later" : mark == Mark.DONE ? "done" : "skipped";
@@ -194,7 +212,7 @@ class RunSheetController {
     Said said = new Said(shortened(before), shortened(place), shortened(read));
     model.addAttribute("typedAt", step);
     model.addAttribute("typed", said);
-    return answered(claim, id, model, () -> sheets.tick(claim, id, step, said, who.getName()));
+    return answered(claim, id, model, who, sheets -> sheets.tick(id, step, said));
   }
 
   @PostMapping("/skip")
@@ -205,8 +223,7 @@ class RunSheetController {
       @RequestParam(defaultValue = "") String reason,
       Principal who,
       Model model) {
-    return answered(
-        claim, id, model, () -> sheets.skip(claim, id, step, shortened(reason), who.getName()));
+    return answered(claim, id, model, who, sheets -> sheets.skip(id, step, shortened(reason)));
   }
 
   @PostMapping("/reopen")
@@ -216,7 +233,7 @@ class RunSheetController {
       @RequestParam String step,
       Principal who,
       Model model) {
-    return answered(claim, id, model, () -> sheets.reopen(claim, id, step, who.getName()));
+    return answered(claim, id, model, who, sheets -> sheets.reopen(id, step));
   }
 
   @PostMapping("/aside")
@@ -226,8 +243,7 @@ class RunSheetController {
       @RequestParam(defaultValue = "") String reason,
       Principal who,
       Model model) {
-    return answered(
-        claim, id, model, () -> sheets.setAside(claim, id, shortened(reason), who.getName()));
+    return answered(claim, id, model, who, sheets -> sheets.setAside(id, shortened(reason)));
   }
 
   private static String shortened(String text) {
@@ -235,26 +251,27 @@ class RunSheetController {
     return line.length() > LONGEST ? line.substring(0, LONGEST) : line;
   }
 
-  private String answered(String claim, String id, Model model, Runnable work) {
+  private String answered(
+      String claim, String id, Model model, Principal who, Consumer<SheetWriting> work) {
     try {
-      work.run();
+      record.change(claim, who.getName(), writing -> work.accept(writing.sheets()));
       return "redirect:/tickets/" + claim + "/run-sheets/" + id;
-    } catch (SheetBook.Refused refused) {
-      model.addAttribute("fault", refused.getMessage());
+    } catch (Refused refused) {
+      model.addAttribute("fault", refused.why());
       return show(claim, id, model);
     }
   }
 
   @GetMapping("/paper.pdf")
   ResponseEntity<byte[]> pdf(@PathVariable String claim, @PathVariable String id) {
-    TicketFile file = book.open(claim);
+    TicketFile file = record.open(claim);
     Map<String, Object> values = new HashMap<>();
     values.put("claim", claim);
     values.put("machine", file.machine().title());
     values.put("serial", file.machine().serial());
     values.put("shop", shop.name());
     values.put("printed", shop.times().moment(shop.now()));
-    values.put("run", view(file, sheets.open(file, id)));
+    values.put("run", view(file, sheet(file, id)));
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_PDF)
         .header("Content-Disposition", "inline; filename=\"run-sheet-" + claim + ".pdf\"")

@@ -1,6 +1,6 @@
 package dottore.app.standin;
 
-import dottore.app.shop.NotThere;
+import dottore.app.said.NotThere;
 import org.springframework.boot.autoconfigure.condition.ConditionalOnProperty;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;

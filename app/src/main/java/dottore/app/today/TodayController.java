@@ -1,22 +1,21 @@
 package dottore.app.today;
 
+import dottore.app.record.Record;
+import dottore.app.record.RunningTime;
+import dottore.app.record.TicketFile;
 import dottore.app.shop.Shop;
 import dottore.app.shop.Times;
-import dottore.app.ticket.OpenSheet;
-import dottore.app.ticket.Owed;
-import dottore.app.ticket.RunningTime;
-import dottore.app.ticket.SheetBook;
-import dottore.app.ticket.TicketBook;
-import dottore.app.ticket.TicketFile;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Candidate;
 import dottore.core.diagnosis.Verdict;
 import dottore.core.runsheet.SheetStep;
+import dottore.core.ticket.Owed;
+import dottore.core.ticket.SheetWork;
+import dottore.core.ticket.WaitsFor;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -64,29 +63,26 @@ class TodayController {
 
   private record Placed(Group group, Row row, Optional<Instant> promised, double minutes) {}
 
-  private final TicketBook book;
-  private final SheetBook sheets;
+  private final Record record;
   private final Shop shop;
 
-  TodayController(TicketBook book, SheetBook sheets, Shop shop) {
-    this.book = book;
-    this.sheets = sheets;
+  TodayController(Record record, Shop shop) {
+    this.record = record;
     this.shop = shop;
   }
 
   @GetMapping("/today")
   String today(Model model) {
-    List<TicketFile> files = book.inTheShop();
-    Map<String, OpenSheet> open = sheets.open(files);
+    List<Record.Standing> standing = record.inTheShop();
     List<Placed> placed =
-        files.stream()
-            .map(file -> place(file, Optional.ofNullable(open.get(file.claim()))))
+        standing.stream()
+            .map(one -> place(one.file(), one.assessment()))
             .sorted(
                 Comparator.comparing((Placed p) -> p.promised().orElse(Instant.MAX))
                     .thenComparing(p -> p.row().claim()))
             .toList();
     model.addAttribute("day", shop.times().date(shop.now()));
-    model.addAttribute("count", files.size());
+    model.addAttribute("count", standing.size());
     model.addAttribute("hands", numbered(rows(placed, Group.HANDS)));
     model.addAttribute("waiting", rows(placed, Group.WAITING));
     model.addAttribute("customer", rows(placed, Group.CUSTOMER));
@@ -96,7 +92,8 @@ class TodayController {
         placed.stream().filter(p -> p.group() == Group.HANDS).mapToDouble(Placed::minutes).sum());
     List<Loose> owed = new ArrayList<>();
     List<Countdown> clocks = new ArrayList<>();
-    for (TicketFile file : files) {
+    for (Record.Standing one : standing) {
+      TicketFile file = one.file();
       for (Owed item : file.owed()) {
         owed.add(loose(file.claim(), item));
       }
@@ -156,11 +153,11 @@ class TodayController {
     return numbered;
   }
 
-  private Placed place(TicketFile file, Optional<OpenSheet> sheet) {
+  private Placed place(TicketFile file, Assessment assessment) {
+    Optional<SheetWork> sheet = file.openSheets().stream().findFirst();
     Instant now = shop.now();
-    Assessment assessment = book.assess(file);
     Optional<RunningTime> running =
-        file.runningClocks().stream().filter(clock -> clock.waiting(now)).findFirst();
+        file.runningClocks().stream().filter(clock -> clock.runs(now)).findFirst();
     Verdict verdict = assessment.verdict();
     String address = "/tickets/" + file.claim() + "/find";
     String next;
@@ -188,15 +185,23 @@ class TodayController {
               : works.confirmed()
                   ? "Put back: " + file.owed().get(0).what()
                   : "Check again: "
-                      + book.casebook().check(works.owed().get(0)).orElseThrow().name();
+                      + record.casebook().check(works.owed().get(0)).orElseThrow().name();
     } else {
       Candidate candidate = assessment.next().orElseThrow();
       next = candidate.name();
       effort = candidate.step().map(step -> step.effort().hands().text()).orElse("");
       minutes = candidate.toTheEnd().value();
     }
-    if (!file.waitsFor().equals("nobody")) {
-      group = file.waitsFor().equals("customer") ? Group.CUSTOMER : Group.WAITING;
+    Optional<RunningTime> judged =
+        file.runningClocks().stream().filter(clock -> clock.worries(now)).findFirst();
+    if (judged.isPresent()) {
+      // Past its time to worry nothing else is next on this machine.
+      group = Group.HANDS;
+      next = "Judge it: is it still running? " + judged.get().label();
+      effort = "";
+      address = "/tickets/" + file.claim() + "/fix";
+    } else if (file.waitsFor() != WaitsFor.NOBODY) {
+      group = file.waitsFor() == WaitsFor.CUSTOMER ? Group.CUSTOMER : Group.WAITING;
       next = file.waitsWhy().isBlank() ? next : file.waitsWhy();
       effort = "";
     } else if (running.isPresent() && group == Group.HANDS) {

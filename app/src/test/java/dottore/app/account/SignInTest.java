@@ -4,11 +4,13 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dottore.app.TestShop;
 import dottore.app.Visitor;
-import dottore.app.ticket.Arrival;
-import dottore.app.ticket.Counter;
-import dottore.app.ticket.TicketBook;
+import dottore.app.record.Arrival;
+import dottore.app.record.Counter;
+import dottore.app.record.Record;
 import dottore.core.casebook.Mark;
 import dottore.core.machine.MachineKind;
+import dottore.core.ticket.Backup;
+import dottore.core.ticket.Person;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -30,7 +32,7 @@ class SignInTest {
 
   @Autowired Accounts accounts;
   @Autowired FirstOwner firstOwner;
-  @Autowired TicketBook book;
+  @Autowired Record record;
   @Autowired Counter counter;
   @Autowired JdbcTemplate sql;
 
@@ -48,9 +50,7 @@ class SignInTest {
     claim =
         counter.receive(
             new Arrival(
-                "Tove Halloran",
-                "",
-                "",
+                new Person("Tove Halloran", "", ""),
                 "Fenrow",
                 "Tern 5",
                 "",
@@ -60,7 +60,7 @@ class SignInTest {
                 Set.of(),
                 Set.of(Mark.LIQUID),
                 "",
-                "unknown",
+                Backup.UNKNOWN,
                 false,
                 true,
                 Optional.empty(),
@@ -125,13 +125,13 @@ class SignInTest {
   @Test
   void aFormWithoutItsTokenChangesNothing() {
     Visitor technician = as(Role.TECHNICIAN);
-    int before = book.open(claim).lastSeq();
+    int before = record.open(claim).log().last();
     assertThat(
             technician
                 .postWithToken("/tickets/" + claim + "/log", Map.of("text", "forged"), "made-up")
                 .status())
         .isEqualTo(403);
-    assertThat(book.open(claim).lastSeq()).isEqualTo(before);
+    assertThat(record.open(claim).log().last()).isEqualTo(before);
   }
 
   @Test
@@ -188,7 +188,7 @@ class SignInTest {
     Map<String, String> lift = Map.of("mark", "liquid", "reason", "dry", "seen", "99");
     assertThat(as(Role.APPRENTICE).post("/tickets/" + claim + "/find/lift", lift).status())
         .isBetween(400, 499);
-    assertThat(book.open(claim).log()).noneMatch(line -> line.text().contains("dry"));
+    assertThat(record.open(claim).log().lines()).noneMatch(line -> line.text().contains("dry"));
     for (Role role : new Role[] {Role.TECHNICIAN, Role.COUNTER, Role.APPRENTICE}) {
       assertThat(as(role).get("/settings").status()).as(role.name()).isEqualTo(403);
     }

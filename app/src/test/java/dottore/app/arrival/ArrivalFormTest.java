@@ -2,8 +2,9 @@ package dottore.app.arrival;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dottore.app.ticket.Arrival;
+import dottore.app.record.Arrival;
 import dottore.core.casebook.Context;
+import dottore.core.ticket.Backup;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import org.junit.jupiter.api.Test;
@@ -28,7 +29,7 @@ class ArrivalFormTest {
     Arrival arrival = form.arrival(TODAY, ZONE);
     assertThat(arrival.told()).isEmpty();
     assertThat(arrival.mayOpen()).isTrue();
-    assertThat(arrival.backup()).isEqualTo("unknown");
+    assertThat(arrival.backup()).isEqualTo(Backup.UNKNOWN);
   }
 
   @Test
@@ -66,7 +67,7 @@ class ArrivalFormTest {
 
   @Test
   void refusesAmountsThatAreNone() {
-    for (String amount : new String[] {"-1", "1.234", "1e3000", "123456789012"}) {
+    for (String amount : new String[] {"-1", "1.234", "1e3000", "1e-50000000", "123456789012"}) {
       posted.set("limit", amount);
       assertThat(ArrivalForm.of(posted).faults(ZONE)).as(amount).containsKey("limit");
     }

@@ -6,8 +6,8 @@ import static org.mockito.Mockito.mock;
 import static org.mockito.Mockito.when;
 
 import dottore.app.knowledge.Knowledge;
-import dottore.app.shop.NotThere;
-import dottore.app.ticket.ConfirmedCauses;
+import dottore.app.record.ConfirmedCauses;
+import dottore.app.said.NotThere;
 import dottore.core.casebook.Casebook;
 import dottore.core.diagnosis.Diagnosis;
 import dottore.core.diagnosis.ShopRules;

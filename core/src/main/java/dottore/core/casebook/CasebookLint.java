@@ -2,11 +2,13 @@ package dottore.core.casebook;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.TreeSet;
 import java.util.function.BiConsumer;
+import java.util.function.Consumer;
 
 /** What a casebook must fulfil as a whole, once its files could be read. */
 final class CasebookLint {
@@ -38,6 +40,29 @@ final class CasebookLint {
     causesCanBeCured();
     causesCanBeToldApart();
     howFarIsThere();
+  }
+
+  /**
+   * Whether everything is there that code relies on.
+   *
+   * @param missing takes what is not there at all, which has no place
+   */
+  void reliedOn(Collection<Reliance> relied, Consumer<String> missing) {
+    for (Reliance reliance : relied) {
+      Check check = checks.get(reliance.step());
+      boolean there =
+          check != null
+              || repairs.containsKey(reliance.step())
+              || causes.containsKey(reliance.step());
+      if (!there) {
+        missing.accept("casebook: '" + reliance.step() + "' is relied on and missing");
+      }
+      for (String outcome : reliance.outcomes()) {
+        if (check != null && check.outcomes().stream().noneMatch(o -> o.id().equals(outcome))) {
+          fault.accept(check.id(), "the outcome '" + outcome + "' is read by a desk and must stay");
+        }
+      }
+    }
   }
 
   private void check(Check check) {

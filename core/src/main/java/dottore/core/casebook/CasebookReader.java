@@ -10,6 +10,7 @@ import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collection;
 import java.util.EnumMap;
 import java.util.EnumSet;
 import java.util.HashMap;
@@ -67,17 +68,19 @@ public final class CasebookReader {
   private CasebookReader() {}
 
   static Casebook shipped() {
-    return withShipped().finish();
+    return withShipped().finish(List.of());
   }
 
   /**
    * The shipped casebook with a shop's own entries laid over it: an entry with a known id takes the
    * place of the shipped one.
    *
+   * @param relied what code relies on, and what the entries may not take away
    * @throws CasebookFault with every fault, its file and its line
    */
-  public static Casebook shippedUnder(Overlay overlay) {
-    return shippedUnder(overlay.isEmpty() ? Map.of() : Map.of(Overlay.FILE, overlay.text()));
+  public static Casebook shippedUnder(Overlay overlay, Collection<Reliance> relied) {
+    return shippedUnder(
+        overlay.isEmpty() ? Map.of() : Map.of(Overlay.FILE, overlay.text()), relied);
   }
 
   /**
@@ -85,11 +88,11 @@ public final class CasebookReader {
    *
    * @throws CasebookFault with every fault, its file and its line
    */
-  public static Casebook shippedUnder(Map<String, String> files) {
+  public static Casebook shippedUnder(Map<String, String> files, Collection<Reliance> relied) {
     CasebookReader reader = withShipped();
     reader.overlaying = true;
     files.forEach(reader::add);
-    return reader.finish();
+    return reader.finish(relied);
   }
 
   private static CasebookReader withShipped() {
@@ -117,17 +120,20 @@ public final class CasebookReader {
   public static Casebook read(Map<String, String> files) {
     CasebookReader reader = new CasebookReader();
     files.forEach(reader::add);
-    return reader.finish();
+    return reader.finish(List.of());
   }
 
-  private Casebook finish() {
+  private Casebook finish(Collection<Reliance> relied) {
     if (faults.isEmpty()) {
       shows.forEach(this::showing);
       curedBy.forEach(this::curing);
       meanings.forEach(this::known);
     }
     if (faults.isEmpty()) {
-      new CasebookLint(causes, checks, repairs, (id, what) -> places.get(id).fault(what)).run();
+      CasebookLint lint =
+          new CasebookLint(causes, checks, repairs, (id, what) -> places.get(id).fault(what));
+      lint.run();
+      lint.reliedOn(relied, faults::add);
     }
     if (!faults.isEmpty()) {
       throw new CasebookFault(faults);
@@ -277,11 +283,20 @@ public final class CasebookReader {
     return set;
   }
 
+  /** A page under Fix, such as "firmware/update". */
+  private static String page(String word) {
+    if (!word.matches("[a-z]+(-[a-z]+)*(/[a-z]+(-[a-z]+)*)?")) {
+      throw new IllegalArgumentException("'" + word + "' is no page under Fix");
+    }
+    return word;
+  }
+
   private static Step.Effort effort(YamlPlace.Fields in) {
+    Depth depth = in.take("depth").flatMap(place -> place.as(Depth::of)).orElse(Depth.LOOK);
     return new Step.Effort(
         Minutes.of(in.number("hands", 0, 600).orElse(1)),
         Minutes.of(in.number("wait", 0, 3000).orElse(0)),
-        in.take("depth").flatMap(place -> place.as(Depth::of)).orElse(Depth.LOOK),
+        depth,
         in.take("reach")
             .flatMap(place -> place.as(word -> Stage.Reach.valueOf(word.toUpperCase(Locale.ROOT))))
             .orElse(Stage.Reach.NOTHING),
@@ -290,7 +305,10 @@ public final class CasebookReader {
         set(in, "needs", Need.class, Need::of),
         in.words("borrows", Function.identity()),
         in.words("schools", School.Stand::of),
-        in.take("drawing").flatMap(place -> place.as(Drawing::of)));
+        in.take("drawing").flatMap(place -> place.as(Drawing::of)),
+        in.take("planned-at").flatMap(place -> place.as(CasebookReader::page)),
+        in.take("do-not-touch").map(place -> place.text().equals("true")).orElse(false)
+            || depth == Depth.WRITES_FIRMWARE);
   }
 
   private Check check(String id, YamlPlace.Fields in) {

@@ -1,6 +1,7 @@
 package dottore.core.casebook;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -43,10 +44,10 @@ public record Overlay(Map<Part, Map<String, String>> entries) {
     entries.forEach(
         (part, texts) -> {
           if (!texts.isEmpty()) {
-            copy.put(part, new LinkedHashMap<>(texts));
+            copy.put(part, Collections.unmodifiableMap(new LinkedHashMap<>(texts)));
           }
         });
-    entries = copy;
+    entries = Collections.unmodifiableMap(copy);
   }
 
   /** An overlay without entries. */
@@ -62,10 +63,7 @@ public record Overlay(Map<Part, Map<String, String>> entries) {
   public static Overlay parse(String text) {
     List<String> faults = new ArrayList<>();
     Map<Part, Map<String, String>> entries = new EnumMap<>(Part.class);
-    if (text.length() > LONGEST) {
-      throw new CasebookFault(
-          List.of(FILE + ":1: more than " + LONGEST + " characters; split it up"));
-    }
+    bounded(text);
     Node root = CasebookReader.compose(FILE, text, faults);
     if (root != null) {
       YamlPlace.Fields fields = new YamlPlace(FILE, root, faults).fields();
@@ -84,6 +82,25 @@ public record Overlay(Map<Part, Map<String, String>> entries) {
       throw new CasebookFault(faults);
     }
     return new Overlay(entries);
+  }
+
+  private static void bounded(String text) {
+    if (text.length() > LONGEST) {
+      throw new CasebookFault(
+          List.of(FILE + ":1: more than " + LONGEST + " characters; split it up"));
+    }
+  }
+
+  /**
+   * This, if {@link #parse} reads it again.
+   *
+   * @throws CasebookFault if the whole is larger than what is read, or reads as something else
+   */
+  public Overlay readable() {
+    if (!parse(text()).equals(this)) {
+      throw new CasebookFault(List.of(FILE + ":1: an entry does not end where it should"));
+    }
+    return this;
   }
 
   public boolean isEmpty() {

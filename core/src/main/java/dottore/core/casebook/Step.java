@@ -32,6 +32,8 @@ public sealed interface Step permits Check, Repair {
    * @param borrows what it takes from the machine and must give back
    * @param stands questions on which practitioners disagree and that this step touches
    * @param drawing where to look, drawn
+   * @param plannedAt the page under Fix that plans it better than an answer button could
+   * @param doNotTouch whether nobody may touch the machine while it runs
    * @param clock whether the waiting is worth a clock of its own
    */
   record Effort(
@@ -44,11 +46,31 @@ public sealed interface Step permits Check, Repair {
       Set<Need> needs,
       List<String> borrows,
       List<School.Stand> stands,
-      Optional<Drawing> drawing) {
+      Optional<Drawing> drawing,
+      Optional<String> plannedAt,
+      boolean doNotTouch) {
+    public Effort {
+      kinds = Set.copyOf(kinds);
+      changes = Set.copyOf(changes);
+      needs = Set.copyOf(needs);
+      borrows = List.copyOf(borrows);
+      stands = List.copyOf(stands);
+    }
 
     Effort taking(Minutes newHands) {
       return new Effort(
-          newHands, waiting, depth, reach, kinds, changes, needs, borrows, stands, drawing);
+          newHands,
+          waiting,
+          depth,
+          reach,
+          kinds,
+          changes,
+          needs,
+          borrows,
+          stands,
+          drawing,
+          plannedAt,
+          doNotTouch);
     }
 
     public boolean clock() {

@@ -19,6 +19,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 
 /** What can be said of a case: suspects, verdict, next steps, and why. Immutable. */
 public final class Assessment {
@@ -35,10 +36,15 @@ public final class Assessment {
   private final Timeline timeline;
   private final double[] prior;
   private final double[] posterior;
-  private final List<Unavailable> unavailable = new ArrayList<>();
-  private final List<Candidate> candidates;
-  private final Verdict verdict;
   private final Explanation explanation;
+  private volatile @Nullable Planned planned;
+
+  /**
+   * What planning gives. It costs most of an assessment, so that it waits until somebody asks for a
+   * step.
+   */
+  private record Planned(
+      List<Candidate> candidates, Verdict verdict, List<Unavailable> unavailable) {}
 
   Assessment(Diagnosis diagnosis, Case about) {
     this.diagnosis = diagnosis;
@@ -47,9 +53,18 @@ public final class Assessment {
     this.prior = normalized(diagnosis.prior(about));
     this.posterior = posterior(prior);
     this.explanation = new Explanation(diagnosis, about, timeline, posterior);
-    List<Candidate> ranked = rank();
-    this.verdict = verdict(ranked);
-    this.candidates = inOrder(ranked);
+  }
+
+  private Planned planned() {
+    Planned known = planned;
+    if (known == null) {
+      List<Unavailable> unavailable = new ArrayList<>();
+      List<Candidate> ranked = rank(unavailable);
+      Verdict verdict = verdict(ranked);
+      known = new Planned(inOrder(ranked, verdict), verdict, List.copyOf(unavailable));
+      planned = known; // whoever comes second computed the same
+    }
+    return known;
   }
 
   private double[] posterior(double[] start) {
@@ -109,7 +124,7 @@ public final class Assessment {
 
   // --- steps ---------------------------------------------------------------------------------
 
-  private List<Candidate> rank() {
+  private List<Candidate> rank(List<Unavailable> unavailable) {
     if (timeline.works().isPresent() || !timeline.marks().isEmpty()) {
       return List.of();
     }
@@ -117,14 +132,14 @@ public final class Assessment {
     boolean[] repairOpen = new boolean[diagnosis.repairs().size()];
     for (int c = 0; c < checkOpen.length; c++) {
       Check check = diagnosis.checks().get(c);
-      checkOpen[c] = timeline.open(check.id()) && offered(check);
+      checkOpen[c] = timeline.open(check.id()) && offered(check, unavailable);
     }
     for (int r = 0; r < repairOpen.length; r++) {
       Repair repair = diagnosis.repairs().get(r);
       boolean used =
           timeline.failed().stream().anyMatch(t -> t.repair().equals(repair.id()))
               || timeline.cured().stream().anyMatch(t -> t.repair().equals(repair.id()));
-      repairOpen[r] = !used && offered(repair);
+      repairOpen[r] = !used && offered(repair, unavailable);
     }
     return Planner.rank(
             diagnosis.asProblem(), posterior, checkOpen, repairOpen, diagnosis.lookAhead())
@@ -145,7 +160,7 @@ public final class Assessment {
     return new Candidate(step, Minutes.of(own), Minutes.of(choice.minutes()));
   }
 
-  private boolean offered(Step step) {
+  private boolean offered(Step step, List<Unavailable> unavailable) {
     if (!step.effort().kinds().contains(about.kind())) {
       return false;
     }
@@ -253,7 +268,7 @@ public final class Assessment {
   }
 
   /** The cure of a cause that is found comes first; how far it gets comes before anything. */
-  private List<Candidate> inOrder(List<Candidate> ranked) {
+  private List<Candidate> inOrder(List<Candidate> ranked, Verdict verdict) {
     List<Candidate> order = new ArrayList<>(ranked);
     if (verdict instanceof Verdict.Found found && found.byOdds()) {
       order.sort(Comparator.comparing(c -> !cures(c, found.cause())));
@@ -274,7 +289,8 @@ public final class Assessment {
   // --- what is shown -------------------------------------------------------------------------
 
   public Verdict verdict() {
-    return verdict;
+    boolean settled = !timeline.marks().isEmpty() || timeline.works().isPresent();
+    return settled ? verdict(List.of()) : planned().verdict();
   }
 
   /** Which round of search this is; the second begins when one fault is cured and one is left. */
@@ -284,16 +300,16 @@ public final class Assessment {
 
   /** Steps that may be taken now, the best first. Empty when a danger stops the road. */
   public List<Candidate> candidates() {
-    return candidates;
+    return planned().candidates();
   }
 
   public Optional<Candidate> next() {
-    return candidates.stream().findFirst();
+    return candidates().stream().findFirst();
   }
 
   /** Steps that fit this kind of machine but cannot be done, with reasons. */
   public List<Unavailable> unavailable() {
-    return List.copyOf(unavailable);
+    return planned().unavailable();
   }
 
   public Set<Mark> stops() {
@@ -328,9 +344,7 @@ public final class Assessment {
     for (Event.Tried cure : timeline.cured()) {
       diagnosis.casebook().repair(cure.repair()).ifPresent(r -> causes.add(beforeCure(cure)));
     }
-    if (verdict instanceof Verdict.Works works) {
-      causes.add(works.cause());
-    }
+    timeline.works().ifPresent(cure -> causes.add(curedCause(cure)));
     return causes;
   }
 
@@ -360,6 +374,17 @@ public final class Assessment {
       }
     }
     return Odds.of(sum);
+  }
+
+  /** The odds that it is one of some causes, 0 to 1. */
+  public double oddsOf(Set<String> causes) {
+    double sum = 0;
+    for (int h = 0; h < posterior.length; h++) {
+      if (causes.contains(diagnosis.hypotheses().get(h).cause().id())) {
+        sum += posterior[h];
+      }
+    }
+    return sum;
   }
 
   public BootLine bootLine() {
@@ -398,7 +423,7 @@ public final class Assessment {
    * @return empty if the casebook has no such step
    */
   public Optional<StepView> look(String id) {
-    Optional<Candidate> known = candidates.stream().filter(c -> c.id().equals(id)).findFirst();
+    Optional<Candidate> known = candidates().stream().filter(c -> c.id().equals(id)).findFirst();
     Optional<Candidate> any =
         known.or(
             () ->
@@ -411,6 +436,6 @@ public final class Assessment {
                                 Optional.of(step),
                                 Minutes.of(diagnosis.rules().cost(step)),
                                 Minutes.NONE)));
-    return any.map(candidate -> explanation.look(candidate, candidates));
+    return any.map(candidate -> explanation.look(candidate, candidates()));
   }
 }

@@ -55,11 +55,22 @@ public sealed interface Event {
   /** What a repair led to. */
   enum Result {
     /** The machine works now. */
-    WORKS,
+    WORKS("works now"),
     /** It stops where it stopped. */
-    SAME,
+    SAME("no change"),
     /** It stops elsewhere: one fault is gone, another is left. */
-    ELSEWHERE;
+    ELSEWHERE("stops elsewhere now");
+
+    private final String words;
+
+    Result(String words) {
+      this.words = words;
+    }
+
+    /** In the log, behind the name of the repair. */
+    public String words() {
+      return words;
+    }
 
     public String id() {
       return name().toLowerCase(Locale.ROOT);

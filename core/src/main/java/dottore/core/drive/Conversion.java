@@ -1,10 +1,13 @@
 package dottore.core.drive;
 
-import dottore.core.firmware.Encryption;
+import dottore.core.gate.Gate;
+import dottore.core.gate.Point;
+import dottore.core.gate.State;
 import dottore.core.machine.DiskLayout;
 import dottore.core.machine.DiskLayout.Backup;
 import dottore.core.machine.DiskLayout.Part;
 import dottore.core.machine.DiskLayout.Role;
+import dottore.core.machine.Encryption;
 import dottore.core.machine.Scheme;
 import java.util.ArrayList;
 import java.util.List;
@@ -19,7 +22,7 @@ import java.util.OptionalInt;
  * the new way, encryption suspended, a backup, and no doubt which disk it is. There is no way back
  * in place.
  */
-public record Conversion(List<Point> points) {
+public record Conversion(Gate<Conversion.Topic> gate) {
   /** Sectors of 512 bytes in front of the first partition: protective table, header, entries. */
   public static final int FRONT = 34;
 
@@ -58,24 +61,6 @@ public record Conversion(List<Point> points) {
     }
   }
 
-  /** How it stands. */
-  public enum State {
-    GOOD,
-    /** The run sheet sees to it before anything is written. */
-    SHEET,
-    /** There is nothing left to do about it. */
-    DONE,
-    /** Nobody looked yet. */
-    ASK,
-    /** It stands in the way. */
-    BAD
-  }
-
-  /**
-   * @param todo how to turn it good, imperative; empty if it is
-   */
-  public record Point(Topic topic, State state, String words, String todo) {}
-
   /**
    * What is known of the disk and its machine.
    *
@@ -102,13 +87,9 @@ public record Conversion(List<Point> points) {
     }
   }
 
-  public Conversion {
-    points = List.copyOf(points);
-  }
-
   /** Judges every point. */
   public static Conversion of(Facts facts) {
-    List<Point> points = new ArrayList<>();
+    List<Point<Topic>> points = new ArrayList<>();
     points.add(which(facts.which()));
     points.add(scheme(facts));
     Optional<Scheme> known = facts.layout().map(DiskLayout::scheme).or(facts::written);
@@ -121,17 +102,22 @@ public record Conversion(List<Point> points) {
       points.add(encryption(facts.encryption()));
       points.add(saved(facts));
     }
-    return new Conversion(points);
+    return new Conversion(new Gate<>(points));
+  }
+
+  /** All points, in the order of looking. */
+  public List<Point<Topic>> points() {
+    return gate.points();
   }
 
   /** Whether the run sheet may begin: nothing stands in the way, and everything was looked at. */
   public boolean go() {
-    return points.stream().allMatch(p -> p.state() == State.GOOD || p.state() == State.SHEET);
+    return gate.go();
   }
 
   /** What no run sheet lifts: it is this disk, or this machine. */
-  public List<Point> walls() {
-    return points.stream()
+  public List<Point<Topic>> walls() {
+    return points().stream()
         .filter(p -> p.state() == State.BAD)
         .filter(
             p ->
@@ -141,40 +127,36 @@ public record Conversion(List<Point> points) {
   }
 
   /** What is left to do or to look at before it may begin. */
-  public List<Point> open() {
-    return points.stream().filter(p -> p.state() == State.BAD || p.state() == State.ASK).toList();
+  public List<Point<Topic>> open() {
+    return gate.open();
   }
 
   /** Whether the disk has the new scheme, as it should be. */
   public boolean done() {
-    return points.stream().anyMatch(p -> p.state() == State.DONE);
+    return points().stream().anyMatch(p -> p.state() == State.DONE);
   }
 
-  public Optional<Point> point(Topic topic) {
-    return points.stream().filter(p -> p.topic() == topic).findFirst();
+  public Optional<Point<Topic>> point(Topic topic) {
+    return gate.point(topic);
   }
 
-  private static Point good(Topic topic, String words) {
-    return new Point(topic, State.GOOD, words, "");
-  }
-
-  private static Point which(WrongDisk which) {
+  private static Point<Topic> which(WrongDisk which) {
     Topic topic = Topic.WHICH;
     return switch (which.verdict()) {
-      case ONLY -> good(topic, "no other is written down as connected");
-      case SERIAL -> good(topic, "told apart by its serial");
-      case SIZE -> good(topic, "no other connected drive is within 3 % of its size");
+      case ONLY -> Point.good(topic, "no other is written down as connected");
+      case SERIAL -> Point.good(topic, "told apart by its serial");
+      case SIZE -> Point.good(topic, "no other connected drive is within 3 % of its size");
       case OTHER ->
-          new Point(
+          new Point<>(
               topic,
               State.BAD,
               "the serial that was read is "
                   + (which.alike().isEmpty() ? "not its own" : "that of " + names(which.alike())),
               "Choose the right one there, and read again");
       case GONE ->
-          new Point(topic, State.BAD, which.target().name() + " is unplugged", "Connect it");
+          new Point<>(topic, State.BAD, which.target().name() + " is unplugged", "Connect it");
       case ALIKE ->
-          new Point(
+          new Point<>(
               topic,
               State.BAD,
               names(which.alike()) + " could be taken for it",
@@ -187,7 +169,7 @@ public record Conversion(List<Point> points) {
         " and ", drives.stream().map(d -> d.name().toLowerCase(Locale.ROOT)).toList());
   }
 
-  private static Point scheme(Facts facts) {
+  private static Point<Topic> scheme(Facts facts) {
     Topic topic = Topic.SCHEME;
     if (facts.layout().isEmpty()) {
       return facts
@@ -195,31 +177,31 @@ public record Conversion(List<Point> points) {
           .map(
               scheme ->
                   scheme == Scheme.MBR
-                      ? good(topic, scheme.words() + ", as written down")
-                      : new Point(
+                      ? Point.good(topic, scheme.words() + ", as written down")
+                      : new Point<>(
                           topic,
                           State.DONE,
                           scheme.words() + ", as written down",
                           "Nothing to convert"))
           .orElse(
-              new Point(
+              new Point<>(
                   topic, State.ASK, "not read", "Read the first sectors, or look in a disk list"));
     }
     DiskLayout layout = facts.layout().get();
     if (layout.scheme() == Scheme.MBR) {
-      return good(topic, layout.scheme().words());
+      return Point.good(topic, layout.scheme().words());
     }
     if (layout.backup() == Backup.DAMAGED) {
-      return new Point(
+      return new Point<>(
           topic,
           State.BAD,
           layout.scheme().words() + ", its copy at the end is damaged",
           "Back the data up; have the table repaired");
     }
-    return new Point(topic, State.DONE, layout.scheme().words(), "Nothing to convert");
+    return new Point<>(topic, State.DONE, layout.scheme().words(), "Nothing to convert");
   }
 
-  private static Point partitions(Facts facts) {
+  private static Point<Topic> partitions(Facts facts) {
     Topic topic = Topic.PARTITIONS;
     int count;
     boolean logical;
@@ -231,34 +213,40 @@ public record Conversion(List<Point> points) {
       count = facts.counted().getAsInt();
       logical = facts.logical().get();
     } else {
-      return new Point(topic, State.ASK, "not counted", "Read the first sectors, or count by hand");
+      return new Point<>(
+          topic, State.ASK, "not counted", "Read the first sectors, or count by hand");
     }
     if (logical) {
-      return new Point(
+      return new Point<>(
           topic,
           State.BAD,
           "logical partitions in an extended one",
           "Save them and remove it, or install anew");
     }
     if (count == 0) {
-      return new Point(topic, State.BAD, "none", "There is no system on it");
+      return new Point<>(topic, State.BAD, "none", "There is no system on it");
     }
     if (count > MOST_PRIMARY) {
-      return new Point(
+      return new Point<>(
           topic,
           State.BAD,
           count + " primary, one too many",
           "Save one that is not needed and remove it, or install anew");
     }
-    return good(topic, count + " primary, none extended");
+    return Point.good(topic, count + " primary, none extended");
   }
 
-  static long needed(int sectors, DiskLayout layout) {
+  /**
+   * Sectors that the new tables need at an end of this disk.
+   *
+   * @param sectors {@link #FRONT} or {@link #BEHIND}, which say it for sectors of 512 bytes
+   */
+  public static long needed(int sectors, DiskLayout layout) {
     int header = sectors == FRONT ? 2 : 1;
     return header + (ENTRIES + layout.sectorSize() - 1) / layout.sectorSize();
   }
 
-  private static Point front(Optional<DiskLayout> layout) {
+  private static Point<Topic> front(Optional<DiskLayout> layout) {
     Topic topic = Topic.FRONT;
     if (layout.isEmpty() || layout.get().front().isEmpty()) {
       return unread(topic);
@@ -266,15 +254,15 @@ public record Conversion(List<Point> points) {
     long room = layout.get().front().getAsLong();
     long needed = needed(FRONT, layout.get());
     return room >= needed
-        ? good(topic, count(room) + " sectors, " + needed + " needed")
-        : new Point(
+        ? Point.good(topic, count(room) + " sectors, " + needed + " needed")
+        : new Point<>(
             topic,
             State.BAD,
             count(room) + " sectors, " + needed + " needed",
             "Move the first partition, or install anew");
   }
 
-  private static Point behind(Optional<DiskLayout> layout) {
+  private static Point<Topic> behind(Optional<DiskLayout> layout) {
     Topic topic = Topic.BEHIND;
     if (layout.isEmpty() || layout.get().behind().isEmpty()) {
       return unread(topic);
@@ -282,15 +270,15 @@ public record Conversion(List<Point> points) {
     long room = layout.get().behind().getAsLong();
     long needed = needed(BEHIND, layout.get());
     if (room < 0) {
-      return new Point(
+      return new Point<>(
           topic,
           State.BAD,
           "the last partition ends beyond the disk",
           "Write down the right number of sectors, or save the data: the table is wrong");
     }
     return room >= needed
-        ? good(topic, count(room) + " sectors, " + needed + " needed")
-        : new Point(
+        ? Point.good(topic, count(room) + " sectors, " + needed + " needed")
+        : new Point<>(
             topic,
             State.BAD,
             count(room) + " sectors, " + needed + " needed",
@@ -298,65 +286,66 @@ public record Conversion(List<Point> points) {
   }
 
   /** Without sectors the converter's own trial run, which writes nothing, has the word. */
-  private static Point unread(Topic topic) {
-    return new Point(topic, State.SHEET, "not read", "The trial run on the sheet says it");
+  private static Point<Topic> unread(Topic topic) {
+    return new Point<>(topic, State.SHEET, "not read", "The trial run on the sheet says it");
   }
 
   private static String count(long sectors) {
     return String.format(Locale.ROOT, "%,d", sectors);
   }
 
-  private static Point system(Optional<Boolean> sixtyFourBit) {
+  private static Point<Topic> system(Optional<Boolean> sixtyFourBit) {
     Topic topic = Topic.SYSTEM;
     if (sixtyFourBit.isEmpty()) {
-      return new Point(topic, State.ASK, "not looked at", "Look it up in the system's own page");
+      return new Point<>(topic, State.ASK, "not looked at", "Look it up in the system's own page");
     }
     return sixtyFourBit.get()
-        ? good(topic, "64-bit, on this disk")
-        : new Point(topic, State.BAD, "32-bit, or not on this disk", "Install a 64-bit one anew");
+        ? Point.good(topic, "64-bit, on this disk")
+        : new Point<>(topic, State.BAD, "32-bit, or not on this disk", "Install a 64-bit one anew");
   }
 
-  private static Point firmware(Optional<Boolean> newWay) {
+  private static Point<Topic> firmware(Optional<Boolean> newWay) {
     Topic topic = Topic.FIRMWARE;
     if (newWay.isEmpty()) {
-      return new Point(
+      return new Point<>(
           topic, State.ASK, "not looked at", "Look whether its boot page offers the new way");
     }
     return newWay.get()
-        ? good(topic, "can start the new way")
-        : new Point(topic, State.BAD, "knows only the old way", "Leave the disk as it is");
+        ? Point.good(topic, "can start the new way")
+        : new Point<>(topic, State.BAD, "knows only the old way", "Leave the disk as it is");
   }
 
-  private static Point encryption(Encryption encryption) {
+  private static Point<Topic> encryption(Encryption encryption) {
     Topic topic = Topic.ENCRYPTION;
     return switch (encryption) {
-      case NONE, SUSPENDED -> good(topic, encryption.words());
+      case NONE, SUSPENDED -> Point.good(topic, encryption.words());
       case ACTIVE ->
-          new Point(
+          new Point<>(
               topic,
               State.SHEET,
               "active",
               "The sheet suspends it; have the recovery key at hand first");
       case NO_KEY ->
-          new Point(topic, State.BAD, encryption.words(), "Have the customer bring the key first");
+          new Point<>(
+              topic, State.BAD, encryption.words(), "Have the customer bring the key first");
       case UNREADABLE ->
-          new Point(
+          new Point<>(
               topic,
               State.BAD,
               "encrypted, and the system does not start",
               "Get it to start first; the conversion runs in it");
       case UNKNOWN ->
-          new Point(topic, State.ASK, encryption.words(), "Look whether the drive is encrypted");
+          new Point<>(topic, State.ASK, encryption.words(), "Look whether the drive is encrypted");
     };
   }
 
-  private static Point saved(Facts facts) {
+  private static Point<Topic> saved(Facts facts) {
     Topic topic = Topic.SAVED;
     if (facts.saved().isPresent()) {
-      return good(topic, facts.saved().get());
+      return Point.good(topic, facts.saved().get());
     }
     return facts.wanted()
-        ? new Point(topic, State.SHEET, "not yet", "The sheet copies and compares first")
-        : good(topic, "the customer wants nothing kept");
+        ? new Point<>(topic, State.SHEET, "not yet", "The sheet copies and compares first")
+        : Point.good(topic, "the customer wants nothing kept");
   }
 }

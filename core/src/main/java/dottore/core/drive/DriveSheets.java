@@ -1,7 +1,6 @@
 package dottore.core.drive;
 
 import dottore.core.casebook.Depth;
-import dottore.core.firmware.UpgradeBlockers.Move;
 import dottore.core.machine.Drive;
 import dottore.core.runsheet.Asked;
 import dottore.core.runsheet.Guard;
@@ -15,10 +14,10 @@ import java.util.Optional;
 /** The steps of work on a drive, for the run sheet of whatever they are part of. */
 public final class DriveSheets {
   /** The step after which the disk has its new scheme. */
-  public static final String CONVERTED = Move.CONVERT.id();
+  public static final String CONVERTED = "convert";
 
   /** The step after which the data is safe. */
-  public static final String SAVED = Move.BACK_UP.id();
+  public static final String SAVED = "back-up";
 
   private static final Minutes USUAL_COPY = Minutes.of(45);
   private static final String TRIAL = "convert-trial";

@@ -3,32 +3,25 @@ package dottore.core.firmware;
 import dottore.core.casebook.Depth;
 import dottore.core.casebook.Drawing;
 import dottore.core.casebook.Touched;
+import dottore.core.machine.Encryption;
 import dottore.core.machine.MachineKind;
+import dottore.core.runsheet.EncryptionPause;
 import dottore.core.runsheet.Loan;
 import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.SheetStep;
 import dottore.core.runsheet.SheetStep.Making;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
 /** The run sheets of work on firmware. */
 public final class FirmwareSheets {
-  /** Kinds of these sheets, for the room that shows what came of them. */
-  public static final String UPDATE = "firmware-update";
-
-  public static final String RESET = "firmware-reset";
-  public static final String PASSWORD = "firmware-password";
-  public static final String RECOVERY = "firmware-recovery";
-  public static final String BLOCKERS = "upgrade-blockers";
-
-  /** The step after which the encryption is active again. */
-  public static final String RESUME = "resume";
-
   /** The put-back entry for settings that were noted. */
-  public static final String SETTINGS_OWED = "firmware settings as they were";
+  static final String SETTINGS_OWED = "firmware settings as they were";
+
+  /** By which settings that are owed are found again. */
+  public static final String SETTINGS_KEY = "settings";
 
   static final String OPENING =
       "Unplug from the wall, hold the power button, strap on or touch bare grounded metal.";
@@ -39,17 +32,15 @@ public final class FirmwareSheets {
 
   private static final Loan OTHER_DEVICES =
       new Loan("everything that was plugged in outside", "What was plugged in?", "", Set.of());
-  private static final Loan ENCRYPTION =
-      new Loan(
-          "encryption suspended", "Which drive, and by whom?", "suspended in the system", Set.of());
 
   /** Settings that were noted before something cleared them. */
   private static final Loan SETTINGS =
       new Loan(
-          SETTINGS_OWED,
-          "Where are they noted?",
-          "on the settings sheet",
-          Set.of(Touched.SETTINGS));
+              SETTINGS_OWED,
+              "Where are they noted?",
+              "on the settings sheet",
+              Set.of(Touched.SETTINGS))
+          .known(SETTINGS_KEY);
 
   private FirmwareSheets() {}
 
@@ -71,43 +62,6 @@ public final class FirmwareSheets {
   }
 
   /**
-   * The repairs of the casebook that a sheet carries out, in their order; none for one that is
-   * none.
-   *
-   * @param kind of the sheet
-   * @param way in which it writes, if it does
-   * @param done the steps that were done and not skipped
-   */
-  public static List<String> repairs(String kind, Optional<Way> way, Set<String> done) {
-    return switch (kind) {
-      case UPDATE ->
-          List.of(
-              way.filter(w -> w == Way.FLASH_PORT).isPresent()
-                  ? "flash-without-cpu"
-                  : "other-firmware-version");
-      case RESET -> List.of("clear-and-reenter");
-      case PASSWORD -> List.of("clear-password-by-owner");
-      case RECOVERY -> List.of("recover-firmware");
-      case BLOCKERS -> lifted(UpgradeBlockers.Move.of(done));
-      default -> List.of();
-    };
-  }
-
-  /** A conversion brings boot mode and secure boot with it. */
-  private static List<String> lifted(Set<UpgradeBlockers.Move> moves) {
-    List<String> repairs = new ArrayList<>();
-    if (moves.contains(UpgradeBlockers.Move.CONVERT)) {
-      repairs.add("convert-to-new-way");
-    } else if (moves.contains(UpgradeBlockers.Move.SECURE_BOOT_ON)) {
-      repairs.add("switch-secure-boot-on");
-    }
-    if (moves.contains(UpgradeBlockers.Move.CHIP_ON)) {
-      repairs.add("switch-security-chip-on");
-    }
-    return repairs;
-  }
-
-  /**
    * Writing one version. A stepping stone has a sheet of its own, with a gate of its own.
    *
    * @param encryption whether it was suspended for this
@@ -124,7 +78,7 @@ public final class FirmwareSheets {
           SheetStep.of(
                   "suspended", "See that the encryption is suspended", "In the system's own page.")
               .taking(1, 0)
-              .borrowing(ENCRYPTION)
+              .borrowing(EncryptionPause.LOAN)
               .needed());
     }
     steps.add(
@@ -135,13 +89,12 @@ public final class FirmwareSheets {
             .borrowing(OTHER_DEVICES));
     steps.addAll(write(board, release, way));
     if (encryption == Encryption.SUSPENDED) {
-      steps.add(
-          SheetStep.of(RESUME, "Let the encryption go on", "In the system's own page.")
-              .returning(ENCRYPTION));
+      steps.add(EncryptionPause.over());
     }
     steps.add(SheetStep.of("plug", "Plug back what was plugged in", "").returning(OTHER_DEVICES));
     steps.add(settingsBack(noted));
-    return RunSheet.inLine(UPDATE, "Update to " + release.version() + " " + way.words(), steps);
+    return RunSheet.inLine(
+        FirmwareKind.UPDATE.id(), "Update to " + release.version() + " " + way.words(), steps);
   }
 
   static List<Making> write(BoardRecord board, Release release, Way way) {
@@ -234,7 +187,7 @@ public final class FirmwareSheets {
         });
     steps.add(train("train"));
     steps.add(settingsBack(noted));
-    return RunSheet.inLine(RESET, "Clear the settings " + way.words(), steps);
+    return RunSheet.inLine(FirmwareKind.RESET.id(), "Clear the settings " + way.words(), steps);
   }
 
   static Making opening(MachineKind kind) {
@@ -304,7 +257,7 @@ public final class FirmwareSheets {
     steps.add(
         SheetStep.of("start", "Start it: nothing is asked any more", "Then set clock and settings.")
             .taking(2, 0));
-    return RunSheet.inLine(PASSWORD, "Forgotten password, by the jumper", steps);
+    return RunSheet.inLine(FirmwareKind.PASSWORD.id(), "Forgotten password, by the jumper", steps);
   }
 
   static Making train(String id) {
@@ -314,40 +267,5 @@ public final class FirmwareSheets {
             "Black for one to ten minutes, with restarts, is normal.")
         .minding(NOBODY)
         .guarding(Training.GUARD);
-  }
-
-  /**
-   * Lifting what keeps an upgrade away.
-   *
-   * @param onDrive the steps of the moves that work on the drive, which firmware knows nothing of
-   * @throws IllegalArgumentException if such a move is needed and its steps are missing
-   */
-  public static RunSheet blockers(
-      UpgradeBlockers.Machine machine, Map<UpgradeBlockers.Move, List<Making>> onDrive) {
-    List<Making> steps = new ArrayList<>();
-    for (UpgradeBlockers.Move move : UpgradeBlockers.moves(machine)) {
-      if (move.onDrive()) {
-        List<Making> own = onDrive.getOrDefault(move, List.of());
-        if (own.isEmpty()) {
-          throw new IllegalArgumentException("no steps for: " + move.words());
-        }
-        steps.addAll(own);
-        continue;
-      }
-      Making step = SheetStep.of(move.id(), move.words(), move.how()).needed();
-      if (move == UpgradeBlockers.Move.SUSPEND) {
-        step.taking(2, 0).borrowing(ENCRYPTION);
-      } else {
-        step.taking(3, 0);
-      }
-      steps.add(step);
-    }
-    if (steps.stream().anyMatch(s -> s.done().borrows().isPresent())) {
-      steps.add(
-          SheetStep.of("resume", "Let the encryption go on", "In the system's own page.")
-              .returning(ENCRYPTION));
-    }
-    steps.add(SheetStep.of("readiness", "Run the readiness check again", "It must pass now."));
-    return RunSheet.inLine(BLOCKERS, "Lift what the upgrade refuses", steps);
   }
 }

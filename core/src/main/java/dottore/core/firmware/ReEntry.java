@@ -71,10 +71,12 @@ public final class ReEntry {
     boolean fails = result == Result.FAILS;
     String because = setting.words() + " put back alone";
     if (setting == Setting.MEMORY_PROFILE) {
-      return Optional.of(new Answer("profile-off-run", fails ? "steady" : "same", because));
+      return Optional.of(
+          new Answer(FirmwareCasebook.PROFILE.step(), fails ? "steady" : "same", because));
     }
     if (setting == Setting.OVERCLOCK) {
-      return Optional.of(new Answer("stock-settings-run", fails ? "steady" : "same", because));
+      return Optional.of(
+          new Answer(FirmwareCasebook.STOCK.step(), fails ? "steady" : "same", because));
     }
     String which =
         switch (setting) {
@@ -83,7 +85,9 @@ public final class ReEntry {
           case BOOT_ORDER -> "order";
           default -> "several";
         };
-    return fails ? Optional.of(new Answer("settings-look", which, because)) : Optional.empty();
+    return fails
+        ? Optional.of(new Answer(FirmwareCasebook.SETTINGS.step(), which, because))
+        : Optional.empty();
   }
 
   /** The value that a setting had. */

@@ -28,7 +28,7 @@ public final class RecoverySheets {
           case RECOVERY_JUMPER -> byJumper(release);
           case MAKER -> byMaker(board);
         };
-    return RunSheet.inLine(FirmwareSheets.RECOVERY, "Recover by " + rescue.words(), steps);
+    return RunSheet.inLine(FirmwareKind.RECOVERY.id(), "Recover by " + rescue.words(), steps);
   }
 
   private static Loan loan(String what, String question, String guess) {

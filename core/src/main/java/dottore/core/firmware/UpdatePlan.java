@@ -75,7 +75,7 @@ public record UpdatePlan(
   /** What the plan says about the version, as an answer of the check that compares it. */
   public Answer evidence() {
     String outcome = tooOld ? "old" : named.isEmpty() ? "fits" : "noted";
-    return new Answer("version-shown", outcome, "compared with the maker's list");
+    return new Answer(FirmwareCasebook.VERSION.step(), outcome, "compared with the maker's list");
   }
 
   /** The way to go; empty if none is open. */

@@ -20,6 +20,9 @@ import java.util.Optional;
  * @param done in the order of doing
  */
 public record ModuleTrials(int modules, int slots, boolean spare, List<Trial> done) {
+  /** The check that the trials answer. */
+  public static final String CHECK = "module-trials";
+
   /** The chance that a single trial misleads: a module that fails now and then, a wrong look. */
   private static final double MISLEADS = 0.04;
 

@@ -9,6 +9,9 @@ import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
 
 /**
  * The odds of causes after a shop's confirmed tickets.
@@ -44,9 +47,9 @@ public final class LearnedOdds {
   private final Map<String, Integer> counts = new HashMap<>();
   private final Map<String, Double> expected;
 
-  private LearnedOdds(Casebook shipped, List<Experience.Confirmed> confirmed) {
+  private LearnedOdds(Casebook shipped, Map<Experience.Confirmed, Integer> confirmed) {
     this.shipped = shipped;
-    confirmed.forEach(c -> counts.merge(c.cause(), 1, Integer::sum));
+    confirmed.forEach((c, times) -> counts.merge(c.cause(), times, Integer::sum));
     expected = expected(shipped, confirmed);
     Map<String, Double> share = Prior.shares(shipped);
     for (Cause cause : shipped.causes()) {
@@ -64,39 +67,50 @@ public final class LearnedOdds {
    *
    * @param shipped the casebook as it ships, the shop's own entries included
    */
-  public static LearnedOdds from(Casebook shipped, List<Experience.Confirmed> confirmed) {
-    return new LearnedOdds(
-        shipped, confirmed.stream().filter(c -> shipped.cause(c.cause()).isPresent()).toList());
+  public static LearnedOdds from(Casebook shipped, Map<Experience.Confirmed, Integer> confirmed) {
+    return new LearnedOdds(shipped, where(confirmed, c -> shipped.cause(c.cause()).isPresent()));
+  }
+
+  private static Map<Experience.Confirmed, Integer> where(
+      Map<Experience.Confirmed, Integer> confirmed, Predicate<Experience.Confirmed> which) {
+    return confirmed.entrySet().stream()
+        .filter(each -> which.test(each.getKey()))
+        .collect(Collectors.toMap(Map.Entry::getKey, Map.Entry::getValue));
   }
 
   private static Map<String, Double> expected(
-      Casebook casebook, List<Experience.Confirmed> confirmed) {
+      Casebook casebook, Map<Experience.Confirmed, Integer> confirmed) {
+    Map<Set<Context>, Integer> tickets = new HashMap<>();
+    confirmed.forEach((c, times) -> tickets.merge(c.contexts(), times, Integer::sum));
     Map<String, Double> expected = new HashMap<>();
-    for (Experience.Confirmed ticket : confirmed) {
-      Prior.shares(casebook, ticket.contexts())
-          .forEach((cause, share) -> expected.merge(cause, share, Double::sum));
-    }
+    tickets.forEach(
+        (contexts, times) ->
+            Prior.shares(casebook, contexts)
+                .forEach((cause, share) -> expected.merge(cause, times * share, Double::sum)));
     return expected;
   }
 
   /** Multipliers of contexts that were seen often enough, judged by the odds learned so far. */
-  private void contexts(List<Experience.Confirmed> confirmed) {
+  private void contexts(Map<Experience.Confirmed, Integer> confirmed) {
     Casebook learnedSoFar = shipped.with(causes, Map.of());
-    Map<Context, List<Experience.Confirmed>> byContext = new EnumMap<>(Context.class);
+    Map<Context, Map<Experience.Confirmed, Integer>> byContext = new EnumMap<>(Context.class);
     for (Context context : Context.values()) {
-      List<Experience.Confirmed> here =
-          confirmed.stream().filter(c -> c.contexts().contains(context)).toList();
-      if (!context.kind() && here.size() >= SEEN_OFTEN) {
+      Map<Experience.Confirmed, Integer> here =
+          where(confirmed, c -> c.contexts().contains(context));
+      int seen = here.values().stream().mapToInt(Integer::intValue).sum();
+      if (!context.kind() && seen >= SEEN_OFTEN) {
         byContext.put(context, here);
       }
     }
     byContext.forEach(
         (context, here) -> {
           Map<String, Double> expectedHere = expected(learnedSoFar, here);
-          Map<String, Double> share = Prior.shares(learnedSoFar, java.util.Set.of(context));
+          Map<String, Double> share = Prior.shares(learnedSoFar, Set.of(context));
+          Map<String, Integer> times = new HashMap<>();
+          here.forEach((c, n) -> times.merge(c.cause(), n, Integer::sum));
           causes.replaceAll(
               (id, cause) -> {
-                long n = here.stream().filter(c -> c.cause().equals(id)).count();
+                int n = times.getOrDefault(id, 0);
                 double worth = SHIPPED_WORTH * share.getOrDefault(id, 0.0);
                 double factor = (worth + n) / (worth + expectedHere.getOrDefault(id, 0.0));
                 return worth == 0 ? cause : times(cause, context, factor);

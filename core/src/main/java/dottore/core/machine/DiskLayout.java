@@ -4,6 +4,7 @@ import dottore.core.units.Capacity;
 import java.util.Comparator;
 import java.util.List;
 import java.util.OptionalLong;
+import java.util.stream.Collectors;
 
 /**
  * A drive as its partition table divides it.
@@ -108,6 +109,19 @@ public record DiskLayout(
   /** The size of so many sectors. */
   public Capacity size(long count) {
     return new Capacity(Math.multiplyExact(count, (long) sectorSize));
+  }
+
+  /** In one line: scheme, and the sizes of what holds files. */
+  public String words() {
+    List<Part> holding = holding();
+    String sizes =
+        holding.stream().map(part -> size(part).asListed()).collect(Collectors.joining(", "));
+    int count = holding.size();
+    return scheme.words()
+        + ", "
+        + (count == 0 ? "no partition" : count + (count == 1 ? " partition: " : " partitions: "))
+        + sizes
+        + (whole ? "" : ", logical ones beyond what was read");
   }
 
   /** Sectors in front of the first partition; all that are known if there is none. */

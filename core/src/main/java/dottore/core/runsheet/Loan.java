@@ -1,6 +1,7 @@
 package dottore.core.runsheet;
 
 import dottore.core.casebook.Touched;
+import java.util.Optional;
 import java.util.Set;
 
 /**
@@ -11,9 +12,20 @@ import java.util.Set;
  * @param guess the state it was in as a rule, offered as the answer
  * @param touches what putting it back touches: readings that depend on it are read again. Empty if
  *     putting it back is neutral to the evidence.
+ * @param key by which other work finds it on the put-back list; empty if none needs to
  */
-public record Loan(String what, String before, String guess, Set<Touched> touches) {
+public record Loan(
+    String what, String before, String guess, Set<Touched> touches, Optional<String> key) {
   public Loan {
     touches = Set.copyOf(touches);
+  }
+
+  public Loan(String what, String before, String guess, Set<Touched> touches) {
+    this(what, before, guess, touches, Optional.empty());
+  }
+
+  /** The same, to be found again by a key. */
+  public Loan known(String as) {
+    return new Loan(what, before, guess, touches, Optional.of(as));
   }
 }

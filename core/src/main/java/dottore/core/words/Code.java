@@ -25,7 +25,10 @@ public record Code(String number, String words, Optional<Meaning.Answer> meaning
 
   private static final String STOP_CHECK = "stop-code";
   private static final String BOARD_CHECK = "board-code";
-  private static final String MARK_CHECK = "device-marks";
+
+  /** The check that asks for the mark of a device. */
+  public static final String DEVICE_MARKS = "device-marks";
+
   private static final int BYTE = 0xFF;
 
   private record Family(String outcome, String words) {}
@@ -123,7 +126,7 @@ public record Code(String number, String words, Optional<Meaning.Answer> meaning
 
   /** The checks that take a number. */
   public static boolean answers(String check) {
-    return List.of(STOP_CHECK, BOARD_CHECK, MARK_CHECK).contains(check);
+    return List.of(STOP_CHECK, BOARD_CHECK, DEVICE_MARKS).contains(check);
   }
 
   /**
@@ -136,7 +139,7 @@ public record Code(String number, String words, Optional<Meaning.Answer> meaning
     return switch (check) {
       case STOP_CHECK -> stop(typed);
       case BOARD_CHECK -> board(typed);
-      case MARK_CHECK -> mark(typed, device);
+      case DEVICE_MARKS -> mark(typed, device);
       default -> Optional.empty();
     };
   }
@@ -208,7 +211,7 @@ public record Code(String number, String words, Optional<Meaning.Answer> meaning
         new Code(
             String.valueOf(number),
             words + (device.isEmpty() ? "" : ", on " + device),
-            answer(MARK_CHECK, MARKS.containsKey(number) ? markOutcome(number, device) : "")));
+            answer(DEVICE_MARKS, MARKS.containsKey(number) ? markOutcome(number, device) : "")));
   }
 
   private static String markOutcome(int number, String device) {

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
 
 import dottore.core.casebook.Overlay.Part;
+import java.util.List;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
@@ -26,12 +27,13 @@ class OverlayTest {
   private static final Overlay SALTY = Overlay.empty().with(Part.CAUSES, "salt-air", SALT_AIR);
 
   private static CasebookFault faultOf(Overlay overlay) {
-    return catchThrowableOfType(CasebookFault.class, () -> CasebookReader.shippedUnder(overlay));
+    return catchThrowableOfType(
+        CasebookFault.class, () -> CasebookReader.shippedUnder(overlay, List.of()));
   }
 
   @Test
   void aCauseBringsItsRowsAndCuresAlong() {
-    Casebook casebook = CasebookReader.shippedUnder(SALTY);
+    Casebook casebook = CasebookReader.shippedUnder(SALTY, List.of());
     Check clips = casebook.check("module-clips-look").orElseThrow();
     assertThat(clips.likelihoods().row("salt-air", Stage.MEMORY)[clips.indexOf("open")])
         .isEqualTo(0.2);
@@ -47,7 +49,7 @@ class OverlayTest {
     Overlay overlay =
         Overlay.empty()
             .with(Part.CAUSES, "coin-cell-flat", shipped.replaceFirst("weight: 2", "weight: 7"));
-    Casebook casebook = CasebookReader.shippedUnder(overlay);
+    Casebook casebook = CasebookReader.shippedUnder(overlay, List.of());
     assertThat(casebook.cause("coin-cell-flat").orElseThrow().weight()).isEqualTo(7);
     assertThat(casebook.causes()).hasSize(Casebook.shipped().causes().size());
   }
@@ -65,7 +67,7 @@ class OverlayTest {
     for (Check check : shipped.checks()) {
       all = all.with(Part.CHECKS, check.id(), shipped.source(check.id()));
     }
-    Casebook again = CasebookReader.shippedUnder(all);
+    Casebook again = CasebookReader.shippedUnder(all, List.of());
     assertThat(again.causes()).containsExactlyInAnyOrderElementsOf(shipped.causes());
     assertThat(again.repairs()).containsExactlyInAnyOrderElementsOf(shipped.repairs());
     assertThat(Overlay.parse(all.text()).text()).isEqualTo(all.text());
@@ -97,7 +99,7 @@ class OverlayTest {
   void saysWhatIsWrongWithATextThatIsNone(String text) {
     CasebookFault fault =
         catchThrowableOfType(
-            CasebookFault.class, () -> CasebookReader.shippedUnder(Overlay.parse(text)));
+            CasebookFault.class, () -> CasebookReader.shippedUnder(Overlay.parse(text), List.of()));
     assertThat(fault.faults()).isNotEmpty().allMatch(f -> f.startsWith(Overlay.FILE + ":"));
   }
 

@@ -10,17 +10,18 @@ import static dottore.core.drive.Disks.primary;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dottore.core.drive.Conversion.Facts;
-import dottore.core.drive.Conversion.Point;
-import dottore.core.drive.Conversion.State;
 import dottore.core.drive.Conversion.Topic;
-import dottore.core.firmware.Encryption;
 import dottore.core.format.DiskSectors;
+import dottore.core.gate.Gate;
+import dottore.core.gate.Point;
+import dottore.core.gate.State;
 import dottore.core.machine.DiskLayout;
 import dottore.core.machine.DiskLayout.Backup;
 import dottore.core.machine.DiskLayout.Part;
 import dottore.core.machine.DiskLayout.Role;
 import dottore.core.machine.DiskLayout.Use;
 import dottore.core.machine.Drive;
+import dottore.core.machine.Encryption;
 import dottore.core.machine.Scheme;
 import dottore.core.units.Capacity;
 import java.io.RandomAccessFile;
@@ -297,7 +298,10 @@ class ConversionTest {
       for (State b : State.values()) {
         Conversion conversion =
             new Conversion(
-                List.of(new Point(Topic.WHICH, a, "", ""), new Point(Topic.PARTITIONS, b, "", "")));
+                new Gate<>(
+                    List.of(
+                        new Point<>(Topic.WHICH, a, "", ""),
+                        new Point<>(Topic.PARTITIONS, b, "", ""))));
         assertThat(conversion.go()).isEqualTo(closed.contains(a) && closed.contains(b));
         assertThat(conversion.done()).isEqualTo(a == State.DONE || b == State.DONE);
         assertThat(conversion.open().isEmpty())

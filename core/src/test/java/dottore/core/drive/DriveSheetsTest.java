@@ -4,17 +4,13 @@ import static dottore.core.drive.Disks.WELL;
 import static dottore.core.drive.Disks.disk;
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dottore.core.firmware.Encryption;
-import dottore.core.firmware.FirmwareSheets;
-import dottore.core.firmware.UpgradeBlockers;
-import dottore.core.firmware.UpgradeBlockers.Move;
 import dottore.core.machine.Drive;
 import dottore.core.runsheet.Asked;
 import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.SheetStep;
 import dottore.core.units.Capacity;
+import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import org.junit.jupiter.api.Test;
@@ -26,45 +22,19 @@ class DriveSheetsTest {
   @EnumSource(
       value = WrongDisk.Verdict.class,
       names = {"ONLY", "SERIAL"})
-  void itsStepsStandInTheSheetOfTheUpgrade(WrongDisk.Verdict verdict) {
+  void savesTellsTheDiskApartTriesAndOnlyThenConverts(WrongDisk.Verdict verdict) {
     WrongDisk which = new WrongDisk(disk(WELL), verdict, List.of());
     TransferTime time =
         TransferTime.of(
             Capacity.ofGigabytes(60), List.of(TransferTime.Link.USB_2), OptionalDouble.empty());
-    UpgradeBlockers.Machine machine =
-        new UpgradeBlockers.Machine(
-            true,
-            false,
-            true,
-            false,
-            true,
-            false,
-            Encryption.ACTIVE,
-            Optional.empty(),
-            true,
-            Optional.empty(),
-            Optional.empty());
-    RunSheet sheet =
-        FirmwareSheets.blockers(
-            machine,
-            Map.of(
-                Move.BACK_UP,
-                    DriveSheets.save(which.target(), Optional.empty(), true, Optional.of(time)),
-                Move.CONVERT, DriveSheets.convert(which)));
+    List<SheetStep.Making> steps =
+        new ArrayList<>(
+            DriveSheets.save(which.target(), Optional.empty(), true, Optional.of(time)));
+    steps.addAll(DriveSheets.convert(which));
+    RunSheet sheet = RunSheet.inLine("conversion", "Convert", steps);
     assertThat(sheet.steps())
         .extracting(SheetStep::id)
-        .containsExactly(
-            "copy",
-            "back-up",
-            "suspend",
-            "which-disk",
-            "convert-trial",
-            DriveSheets.CONVERTED,
-            "new-mode",
-            "secure-boot-on",
-            "chip-on",
-            "resume",
-            "readiness");
+        .containsExactly("copy", "back-up", "which-disk", "convert-trial", DriveSheets.CONVERTED);
     assertThat(sheet.step("copy").orElseThrow().waiting()).isEqualTo(time.most());
     SheetStep convert = sheet.step(DriveSheets.CONVERTED).orElseThrow();
     assertThat(convert.must()).isTrue();

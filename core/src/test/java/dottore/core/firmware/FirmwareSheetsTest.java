@@ -8,16 +8,20 @@ import dottore.core.casebook.Context;
 import dottore.core.casebook.Depth;
 import dottore.core.firmware.CoinCell.Verdict;
 import dottore.core.firmware.FailureRoad.Symptom;
+import dottore.core.machine.Encryption;
 import dottore.core.machine.MachineKind;
+import dottore.core.reading.Answer;
 import dottore.core.runsheet.Guard;
 import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.SheetStep;
-import dottore.core.units.Capacity;
+import dottore.core.ticket.Entry;
+import dottore.core.ticket.Jobs;
+import dottore.core.ticket.SheetWork;
 import dottore.core.units.Minutes;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Stream;
@@ -48,27 +52,6 @@ class FirmwareSheetsTest {
     }
     for (CoinCell cell : List.of(FLAT, NEW)) {
       sheets.add(FirmwareSheets.password(MachineKind.TOWER, cell));
-    }
-    for (boolean encrypted : List.of(true, false)) {
-      sheets.add(
-          FirmwareSheets.blockers(
-              new UpgradeBlockers.Machine(
-                  true,
-                  false,
-                  true,
-                  false,
-                  true,
-                  false,
-                  encrypted ? Encryption.ACTIVE : Encryption.NONE,
-                  Optional.empty(),
-                  true,
-                  Optional.empty(),
-                  Optional.of(Capacity.ofGigabytes(500))),
-              Map.of(
-                  UpgradeBlockers.Move.BACK_UP,
-                  List.of(SheetStep.of("back-up", "Copy", "")),
-                  UpgradeBlockers.Move.CONVERT,
-                  List.of(SheetStep.of("convert", "Convert", "")))));
     }
     return sheets.stream();
   }
@@ -119,21 +102,45 @@ class FirmwareSheetsTest {
     assertThat(sheet.step("jumper-back").orElseThrow().must()).isTrue();
   }
 
+  private static SheetWork worked(FirmwareKind kind, Map<String, String> about, String... done) {
+    List<Entry> ticks = new ArrayList<>();
+    for (String step : done) {
+      ticks.add(new Entry.Ticked("s", step, true));
+    }
+    RunSheet sheet = new RunSheet(kind.id(), "sheet", List.of());
+    return SheetWork.of("s", sheet, about, Instant.EPOCH, "runa", Jobs.log(ticks));
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "UPDATE, flash-port, unplug write, flash-without-cpu",
+    "UPDATE, firmware-screen, unplug write, other-firmware-version",
+    "UPDATE, firmware-screen, unplug, ''",
+    "RESET, button, off clear, clear-and-reenter",
+    "RESET, button, off, ''",
+    "PASSWORD, '', off jumper service, clear-password-by-owner",
+    "PASSWORD, '', off jumper, ''",
+    "RECOVERY, '', write, recover-firmware"
+  })
+  void aSheetIsTheRepairOfWhatWasDoneOnIt(
+      FirmwareKind kind, String way, String done, String repair) {
+    SheetWork work = worked(kind, Map.of("way", way), done.split(" "));
+    assertThat(kind.repairs(work)).isEqualTo(repair.isEmpty() ? List.of() : List.of(repair));
+    assertThat(kind.repairs(work))
+        .allSatisfy(id -> assertThat(Casebook.shipped().repair(id)).isPresent());
+    assertThat(FirmwareKind.of(work)).hasValue(kind);
+  }
+
   @Test
-  void everySheetThatIsARepairIsOneOfTheCasebook() {
-    Casebook casebook = Casebook.shipped();
-    everySheet()
-        .map(RunSheet::kind)
-        .distinct()
-        .filter(kind -> !kind.equals(FirmwareSheets.BLOCKERS))
-        .forEach(
-            kind -> {
-              for (Way way : Way.values()) {
-                String repair = FirmwareSheets.repairs(kind, Optional.of(way), Set.of()).get(0);
-                assertThat(casebook.repair(repair)).as(repair).isPresent();
-              }
-            });
-    assertThat(FirmwareSheets.repairs(FirmwareSheets.BLOCKERS, Optional.empty(), Set.of()))
+  void aCellThatWasFoundFlatIsAnAnswer() {
+    assertThat(
+            FirmwareKind.PASSWORD.answers(
+                worked(FirmwareKind.PASSWORD, Map.of("cell", "yes"), "cell")))
+        .extracting(Answer::check)
+        .containsExactly("coin-cell-volts");
+    assertThat(
+            FirmwareKind.PASSWORD.answers(
+                worked(FirmwareKind.PASSWORD, Map.of("cell", "yes"), "jumper")))
         .isEmpty();
   }
 
@@ -235,43 +242,5 @@ class FirmwareSheetsTest {
     }
     assertThat(Training.GUARD.after(Minutes.of(9.9))).isEqualTo(Guard.Phase.LONGER);
     assertThat(Training.GUARD.after(Minutes.of(10))).isEqualTo(Guard.Phase.WORRY);
-  }
-
-  @Test
-  void blockersAskTheRoomForDrivesForItsSteps() {
-    UpgradeBlockers.Machine old =
-        new UpgradeBlockers.Machine(
-            true,
-            false,
-            true,
-            false,
-            true,
-            false,
-            Encryption.NONE,
-            Optional.empty(),
-            true,
-            Optional.empty(),
-            Optional.empty());
-    assertThatThrownBy(() -> FirmwareSheets.blockers(old, Map.of()))
-        .isInstanceOf(IllegalArgumentException.class)
-        .hasMessageContaining("Back the data up");
-  }
-
-  @ParameterizedTest
-  @CsvSource({
-    "back-up suspend convert new-mode secure-boot-on chip-on resume, convert-to-new-way"
-        + " switch-security-chip-on",
-    "convert new-mode secure-boot-on, convert-to-new-way",
-    "secure-boot-on, switch-secure-boot-on",
-    "secure-boot-on chip-on, switch-secure-boot-on switch-security-chip-on",
-    "new-mode, ''",
-  })
-  void liftingABlockerIsARepairForEachThatWasLifted(String done, String repairs) {
-    List<String> expected = repairs.isEmpty() ? List.of() : List.of(repairs.split(" "));
-    assertThat(
-            FirmwareSheets.repairs(
-                FirmwareSheets.BLOCKERS, Optional.empty(), Set.of(done.split(" "))))
-        .isEqualTo(expected)
-        .allSatisfy(id -> assertThat(Casebook.shipped().repair(id)).isPresent());
   }
 }

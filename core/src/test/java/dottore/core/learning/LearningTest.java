@@ -21,8 +21,10 @@ import org.junit.jupiter.api.Test;
 class LearningTest {
   private static final Casebook SHIPPED = Casebook.shipped();
 
-  private static List<Experience.Confirmed> times(int n, String cause, Context... contexts) {
-    return Collections.nCopies(n, new Experience.Confirmed(cause, Set.of(contexts)));
+  private static Map<Experience.Confirmed, Integer> times(
+      int n, String cause, Context... contexts) {
+    return Experience.counted(
+        Collections.nCopies(n, new Experience.Confirmed(cause, Set.of(contexts))));
   }
 
   private static LearnedOdds.Moved moved(LearnedOdds odds, String cause) {
@@ -136,10 +138,30 @@ class LearningTest {
         Learned.from(
             SHIPPED,
             new Experience(
-                List.of(),
+                Map.of(),
                 Map.of("reseat-memory", Collections.nCopies(50, 11.0), "no-such", List.of(1.0))));
     assertThat(learned.casebook().repair("reseat-memory").orElseThrow().effort().hands().value())
         .isBetween(9.0, 11.0);
     assertThat(learned.times()).containsOnlyKeys("reseat-memory");
+  }
+
+  /** Ticket by ticket it learns what it learns from all at once. */
+  @Test
+  void experienceGrowsTicketByTicket() {
+    Experience grown = Experience.none();
+    for (int i = 0; i < 12; i++) {
+      grown =
+          grown.with(
+              new Experience(
+                  times(1, i % 3 == 0 ? "coin-cell-flat" : "firmware-bug", Context.TOWER),
+                  Map.of("reseat-memory", List.of(5.0 + i))));
+    }
+    Map<Experience.Confirmed, Integer> all = new java.util.HashMap<>();
+    all.putAll(times(4, "coin-cell-flat", Context.TOWER));
+    all.putAll(times(8, "firmware-bug", Context.TOWER));
+    assertThat(grown.confirmed()).isEqualTo(all);
+    assertThat(moved(LearnedOdds.from(SHIPPED, grown.confirmed()), "firmware-bug"))
+        .isEqualTo(moved(LearnedOdds.from(SHIPPED, all), "firmware-bug"));
+    assertThat(grown.minutes().get("reseat-memory")).hasSize(12).endsWith(16.0);
   }
 }

@@ -1,0 +1,173 @@
+package dottore.app.drive;
+
+import dottore.app.desk.Act;
+import dottore.app.desk.Act.Decision;
+import dottore.app.desk.Desk;
+import dottore.app.desk.Posted;
+import dottore.app.frame.Uploads;
+import dottore.app.record.Writing;
+import dottore.app.record.Writing.NotTaken;
+import dottore.app.said.NotThere;
+import dottore.app.said.Refused;
+import dottore.core.drive.DriveDesk;
+import dottore.core.drive.DriveFacts;
+import dottore.core.facts.Facts;
+import dottore.core.format.DiskSectors;
+import dottore.core.format.FormatFault;
+import dottore.core.machine.DiskLayout;
+import dottore.core.machine.Drive;
+import dottore.core.runsheet.Loan;
+import dottore.core.ticket.Line;
+import dottore.core.ticket.NewLine;
+import java.io.IOException;
+import java.util.List;
+import java.util.Optional;
+import java.util.OptionalLong;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.springframework.web.multipart.support.MissingServletRequestPartException;
+
+/** What can be done at the drive desk beside its forms. */
+final class DriveActs {
+  private static final int LONGEST_PLACE = 60;
+  private static final String HERE = "";
+
+  private DriveActs() {}
+
+  static List<Act> all() {
+    return List.of(
+        Act.of("facts/target", HERE, DriveActs::aim),
+        Act.of("disks/{number}", HERE, DriveActs::describe),
+        Act.of("disks/{number}/forget", HERE, DriveActs::forget),
+        Act.of("disks/{number}/unplugged", HERE, DriveActs::unplug),
+        Act.of("disks/{number}/sectors", HERE, DriveActs::sectors));
+  }
+
+  private static int disk(Posted posted) {
+    return posted.number("number", DriveFacts.MOST_DRIVES);
+  }
+
+  private static DriveDesk desk(Writing writing) {
+    return DriveDesk.of(writing.job());
+  }
+
+  private static NotTaken form(Writing writing, String id, Posted posted, int number) {
+    return writing.facts(
+        "Drive",
+        number < 0 ? DriveFacts.AIM : DriveFacts.disk(number, id),
+        posted.fields(),
+        job -> job.log().facts(),
+        posted.seen());
+  }
+
+  private static Decision describe(Posted posted) {
+    int number = disk(posted);
+    return writing -> form(writing, "disk", posted, number);
+  }
+
+  /** Another disk is the system disk now; what was read of it counts from here on. */
+  private static Decision aim(Posted posted) {
+    return writing -> {
+      Optional<Integer> before = desk(writing).target().map(Drive::number);
+      NotTaken not = form(writing, "target", posted, -1);
+      DriveDesk desk = desk(writing);
+      Optional<Integer> after = desk.target().map(Drive::number);
+      if (after.isEmpty() || after.equals(before)) {
+        return not;
+      }
+      Optional<DiskLayout> layout = desk.read(after.get());
+      Facts known = before.isPresent() ? desk.aimedAnew() : Facts.none();
+      known = known.with(layout.map(DriveDesk::scheme).orElse(Facts.none()));
+      if (!known.isEmpty()) {
+        String words = layout.map(l -> l.scheme().words()).orElse("to be looked at anew");
+        answer(writing, writing.append(NewLine.known("System disk: " + words, known)));
+      }
+      return not;
+    };
+  }
+
+  /** Takes a drive off the list, with all that was written about it. */
+  private static Decision forget(Posted posted) {
+    int number = disk(posted);
+    return Decision.of(
+        writing ->
+            writing.append(
+                NewLine.known(
+                    "Disk " + number + " taken off the list", desk(writing).forgotten(number))));
+  }
+
+  /** A drive that could be taken for another is unplugged; it goes on the put-back list. */
+  private static Decision unplug(Posted posted) {
+    int number = disk(posted);
+    String place = posted.fields().getOrDefault("place", "").strip();
+    String where = place.length() > LONGEST_PLACE ? place.substring(0, LONGEST_PLACE) : place;
+    return Decision.of(
+        writing -> {
+          Drive drive =
+              desk(writing)
+                  .drive(number)
+                  .orElseThrow(
+                      () -> new NotThere("There is no disk " + number + " on this ticket."));
+          if (!drive.connected()) {
+            return;
+          }
+          Loan loan =
+              new Loan("disk " + number + " unplugged", "", "", Set.of())
+                  .known(DriveDesk.unplugged(number));
+          writing.borrow(loan, "connected", where);
+          if (desk(writing).facts().has(DriveFacts.SERIAL_READ)) {
+            // A serial that was read while it was connected says nothing any more.
+            writing.append(
+                NewLine.known(
+                    "The serial is to be read again",
+                    Facts.none().without(DriveFacts.SERIAL_READ)));
+          }
+        });
+  }
+
+  /** Keeps how a drive is divided; that of the system disk answers checks. */
+  private static Decision sectors(Posted posted)
+      throws IOException, FormatFault, MissingServletRequestPartException {
+    int number = disk(posted);
+    String typed = posted.fields().getOrDefault("sectors", "");
+    String plain = typed.replaceAll("[\\s,.’']", "");
+    OptionalLong count = OptionalLong.empty();
+    byte[] head = Uploads.bytes(posted.file("head"), DiskSectors.LARGEST);
+    if (!plain.isEmpty()) {
+      if (!plain.matches("[1-9]\\d{0,12}")) {
+        throw new Refused("Sectors is a whole number, such as 976773168. Nothing was changed.");
+      }
+      count = OptionalLong.of(Long.parseLong(plain));
+    }
+    Optional<byte[]> tail = posted.bytes("tail", DiskSectors.LARGEST);
+    DiskLayout layout = DriveFacts.brief(DiskSectors.read(head, tail, count, posted.yes("large")));
+    return Decision.of(writing -> keep(writing, number, layout));
+  }
+
+  private static void keep(Writing writing, int number, DiskLayout layout) {
+    DriveDesk before = desk(writing);
+    boolean system =
+        before.target().map(t -> t.number() == number).orElse(before.drives().isEmpty());
+    Facts known = Facts.none().with(DriveFacts.layout(number), layout);
+    if (system) {
+      known = known.with(DriveDesk.scheme(layout));
+    }
+    Line line = writing.append(NewLine.known("Disk " + number + " read: " + layout.words(), known));
+    if (system) {
+      answer(writing, line);
+    }
+  }
+
+  /** What the table says becomes answers in Find, unless they stand already. */
+  private static void answer(Writing writing, Line cause) {
+    List<NewLine> lines =
+        desk(writing).answers().stream()
+            .filter(answer -> !writing.log().answered(answer.check(), answer.outcome()))
+            .flatMap(
+                answer ->
+                    Stream.ofNullable(writing.casebook().check(answer.check()).orElse(null))
+                        .map(check -> NewLine.read(check, answer).together(Desk.cameOf(cause))))
+            .toList();
+    writing.record(writing.log().last(), lines);
+  }
+}

@@ -1,0 +1,48 @@
+package dottore.app.drive;
+
+import java.util.List;
+
+/** What the page of the drive desk shows. */
+final class Rows {
+  private Rows() {}
+
+  /** A drive in the list; the values are as they were typed. */
+  record DiskRow(
+      int number,
+      String name,
+      String described,
+      String model,
+      String serial,
+      String gb,
+      String holds,
+      boolean connected,
+      boolean system,
+      String read) {}
+
+  /** A point of the conversion. */
+  record PointRow(String id, String topic, String mark, String state, String words, String todo) {}
+
+  /**
+   * What to do next.
+   *
+   * @param kind which form stands under it: drives, target, alike, ask, go, or none
+   * @param stops whether it stands in the way for good
+   */
+  record Lead(String kind, String flag, String title, String words, boolean stops) {}
+
+  /** What is known of the system disk before anything is written. */
+  record Known(
+      String target,
+      String holds,
+      boolean saved,
+      String savedWords,
+      boolean agreed,
+      boolean sure,
+      String look) {}
+
+  /** How long a copy takes. */
+  record Copy(String title, String time, String because) {}
+
+  /** Drives that could be taken for the system disk. */
+  record Alike(List<DiskRow> drives, boolean bySerial) {}
+}

@@ -1,0 +1,21 @@
+package dottore.core.drive;
+
+import dottore.core.casebook.Reliance;
+import java.util.List;
+import java.util.Set;
+
+/** What work on drives relies on in the casebook. */
+public final class DriveCasebook {
+  /** Causes for which the drive itself is looked at, saved or changed. */
+  public static final Set<String> CAUSES =
+      Set.of("drive-failing", "drive-dead", "drive-not-supported");
+
+  /** All of it. */
+  public static final List<Reliance> ALL =
+      List.of(
+          Reliance.on("drive-failing"),
+          Reliance.on("drive-dead"),
+          Reliance.on("drive-not-supported"));
+
+  private DriveCasebook() {}
+}
