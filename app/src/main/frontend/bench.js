@@ -23,23 +23,25 @@
     }
     box.hidden = false;
   }
+  // Asked by the page or while typing, not sent by a person.
+  const quiet = (event) => event.detail.elt.id === "guards" || event.detail.elt.matches?.("[data-search]");
   document.addEventListener("htmx:configRequest", (event) => {
     const token = cookie("XSRF-TOKEN");
     if (token) event.detail.headers["X-XSRF-TOKEN"] = decodeURIComponent(token);
   });
   document.addEventListener("htmx:beforeRequest", (event) => {
-    if (event.detail.elt.id !== "guards") document.body.classList.add("busy");
+    if (!quiet(event)) document.body.classList.add("busy");
   });
   document.addEventListener("htmx:afterRequest", (event) => {
-    if (event.detail.elt.id === "guards") return;
+    if (quiet(event)) return;
     document.body.classList.remove("busy");
     if (event.detail.successful) banner().hidden = true;
   });
-  document.addEventListener("htmx:sendError", (event) => event.detail.elt.id !== "guards" &&
+  document.addEventListener("htmx:sendError", (event) => !quiet(event) &&
     tell("Not sent.", "The server does not answer. What you typed is still here; send it again in a moment."));
   document.addEventListener("htmx:responseError", (event) => {
     const xhr = event.detail.xhr;
-    if (event.detail.elt.id === "guards") return; // asked by the page, not by a person
+    if (quiet(event)) return;
     if (xhr.status === 401) {
       tell("Signed out.", "What you typed is still here.", true);
       return;
@@ -56,8 +58,9 @@
   function tick() {
     const now = Date.now() + skew();
     $$("[data-ends]").forEach((el) => {
-      const left = Math.max(0, (Number(el.dataset.ends) - now) / 1000);
-      el.textContent = two(left / 60) + ":" + two(left % 60);
+      const left = (Number(el.dataset.ends) - now) / 1000;
+      const shown = Math.abs(left);
+      el.textContent = (left < 0 ? "+" : "") + two(shown / 60) + ":" + two(shown % 60);
       if (left <= 0 && !el.dataset.over) {
         el.dataset.over = "1";
         el.closest("li")?.classList.add("danger");
@@ -178,10 +181,38 @@
     if (event.key === "/") { event.preventDefault(); jump(); return; }
     if (press(event.key)) event.preventDefault();
   });
+  // --- the box over any page ---
+  const box = () => $("dialog.box");
   function jump() {
-    const box = $("[data-search]");
-    if (box) { box.focus(); box.select(); } else location.href = "/tickets#search";
+    if (!box()) { location.href = "/find"; return; }
+    if (!box().open) box().showModal();
+    const input = $("[data-search]", box());
+    input.focus();
+    input.select();
+    htmx.trigger(input, "open");
   }
+  document.addEventListener("keydown", (event) => {
+    const open = event.target.closest?.("dialog.box");
+    if (!open || !/^(ArrowDown|ArrowUp|Enter)$/.test(event.key)) return;
+    const hits = $$("a", $("#box-found", open));
+    const at = hits.indexOf(document.activeElement);
+    if (event.key === "Enter") {
+      if (at < 0 && hits.length && !open.classList.contains("asking")) { event.preventDefault(); hits[0].click(); }
+      return;
+    }
+    event.preventDefault();
+    const to = at + (event.key === "ArrowDown" ? 1 : -1);
+    (to < 0 ? $("[data-search]", open) : hits[Math.min(to, hits.length - 1)])?.focus();
+  });
+  // Enter before the answer came goes to the page, which has it.
+  document.addEventListener("input", (event) => event.target.closest("dialog.box")?.classList.add("asking"));
+  document.addEventListener("htmx:afterSettle", (event) => {
+    if (event.detail.target?.id === "box-found") box()?.classList.remove("asking");
+  });
+  document.addEventListener("click", (event) => {
+    if (event.target.closest("[data-box]") && box()) { event.preventDefault(); event.stopPropagation(); jump(); }
+    if (event.target === box()) box().close();
+  }, true);
   document.addEventListener("click", (event) => {
     if (event.target.closest("[data-close]")) event.target.closest("dialog")?.close();
     if (event.target.closest("[data-keys]")) $("dialog.keys")?.showModal();
@@ -194,7 +225,10 @@
     seen();
     draft();
     draftDone();
-    if (location.hash === "#search") $("[data-search]")?.focus();
+    $$(".bootline").forEach((line) => {
+      const view = line.parentElement;
+      view.scrollLeft = (Number(line.dataset.from) / 906) * view.scrollWidth;
+    });
   }
   document.addEventListener("htmx:load", (event) => { if (event.detail.elt.id === "page") arrive(); });
   if (document.readyState === "loading") document.addEventListener("DOMContentLoaded", arrive);

@@ -3,6 +3,7 @@ package dottore.app.account;
 import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.net.URI;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -13,7 +14,9 @@ import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.AuthenticationEntryPoint;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.AuthenticationSuccessHandler;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
+import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.security.web.csrf.CsrfTokenRequestAttributeHandler;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
@@ -66,7 +69,7 @@ class Security {
             form ->
                 form.loginPage("/sign-in")
                     .loginProcessingUrl("/sign-in")
-                    .defaultSuccessUrl("/today")
+                    .successHandler(onward())
                     .failureHandler(
                         (request, response, why) ->
                             response.sendRedirect(
@@ -83,6 +86,23 @@ class Security {
                     .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
                     .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN)));
     return http.build();
+  }
+
+  /**
+   * Leads to the page that was asked for, by its path alone: behind a proxy the host and scheme
+   * seen here are not those of the browser.
+   */
+  private static AuthenticationSuccessHandler onward() {
+    SavedRequestAwareAuthenticationSuccessHandler onward =
+        new SavedRequestAwareAuthenticationSuccessHandler();
+    onward.setDefaultTargetUrl("/today");
+    onward.setRedirectStrategy(
+        (request, response, to) -> {
+          URI address = URI.create(to);
+          String query = address.getRawQuery() == null ? "" : "?" + address.getRawQuery();
+          response.sendRedirect(address.getRawPath().replaceFirst("^/+", "/") + query);
+        });
+    return onward;
   }
 
   /** A page in use is told that the session ended, so that it can keep what was typed. */

@@ -305,7 +305,7 @@ record DiskMap(int height, List<Ruler> rulers) {
             l -> {
               lens(52, "free in front", l.front(), Conversion.needed(Conversion.FRONT, l))
                   .ifPresent(lenses::add);
-              lens(832, "free behind", l.behind(), Conversion.needed(Conversion.BEHIND, l))
+              lens(844, "free behind", l.behind(), Conversion.needed(Conversion.BEHIND, l))
                   .ifPresent(lenses::add);
             });
     return lenses;

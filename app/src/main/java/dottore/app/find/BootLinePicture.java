@@ -15,6 +15,9 @@ record BootLinePicture(
   private static final double BUFFER_AFTER = 29;
   private static final double SHOWN = 0.005;
 
+  /** Stations that a narrow screen shows. */
+  private static final int WINDOW = 5;
+
   /**
    * @param level the top edge of the filling
    * @param height of the filling
@@ -30,6 +33,20 @@ record BootLinePicture(
       boolean strong,
       String note,
       String spoken) {}
+
+  /**
+   * Where the window of a narrow screen begins: five stations, with the stop or the strongest
+   * suspicion in the middle.
+   */
+  public double windowFrom() {
+    double gap = (RIGHT - LEFT) / (stops.size() - 1);
+    double middle =
+        buffer
+            .map(at -> at - BUFFER_AFTER)
+            .orElseGet(
+                () -> stops.stream().filter(Stop::strong).findFirst().map(Stop::x).orElse(LEFT));
+    return Math.max(0, Math.min(RIGHT + LEFT - WINDOW * gap, middle - WINDOW * gap / 2));
+  }
 
   static BootLinePicture of(BootLine line) {
     Station[] stations = Station.values();

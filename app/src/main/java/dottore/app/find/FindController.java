@@ -4,6 +4,7 @@ import dottore.app.desk.Desks;
 import dottore.app.frame.TicketPage;
 import dottore.app.knowledge.Knowledge;
 import dottore.app.record.Clash;
+import dottore.app.record.ConfirmedCauses;
 import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
 import dottore.app.record.Writing;
@@ -20,6 +21,7 @@ import dottore.core.diagnosis.Event;
 import dottore.core.ticket.Entry;
 import dottore.core.ticket.Line;
 import dottore.core.ticket.NewLine;
+import dottore.core.ticket.Owed;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.time.Instant;
@@ -31,6 +33,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -53,8 +56,16 @@ class FindController {
   private final TicketPage page;
   private final Desks desks;
   private final Shop shop;
+  private final ConfirmedCauses confirmed;
 
-  FindController(Record record, Knowledge knowledge, TicketPage page, Desks desks, Shop shop) {
+  FindController(
+      Record record,
+      Knowledge knowledge,
+      TicketPage page,
+      Desks desks,
+      Shop shop,
+      ConfirmedCauses confirmed) {
+    this.confirmed = confirmed;
     this.record = record;
     this.knowledge = knowledge;
     this.page = page;
@@ -86,13 +97,30 @@ class FindController {
             record.assess(file),
             record.schools(file),
             knowledge.learned().times(),
-            desks.places());
+            desks.places(),
+            confirmed.counts());
     model.addAttribute("find", view.page(step, at, new FindView.Typed(code, device)));
     model.addAttribute("sheet", file.openSheets().stream().findFirst().orElse(null));
     model.addAttribute("judge", file.guarded().filter(c -> c.worries(now)).orElse(null));
+    model.addAttribute("perhapsBack", perhapsBack(file));
     model.addAttribute("q", q);
     model.addAttribute("record", RecordBox.of(q, casebook(), knowledge.wording(), file));
     return "find/find";
+  }
+
+  /** What the repair that was tried last may have put back. */
+  private List<Owed> perhapsBack(TicketFile file) {
+    return file.log().lastAnswers().stream()
+        .flatMap(
+            line ->
+                line.entry() instanceof Entry.Tried tried
+                    ? casebook().repair(tried.repair()).stream()
+                        .flatMap(
+                            repair ->
+                                file.owed().stream()
+                                    .filter(o -> o.perhapsBackBy(repair, line.number())))
+                    : Stream.empty())
+        .toList();
   }
 
   private Casebook casebook() {
@@ -103,13 +131,13 @@ class FindController {
     return record
         .casebook()
         .check(id)
-        .orElseThrow(() -> new NotThere("That check is not in the caserecord."));
+        .orElseThrow(() -> new NotThere("That check is not in the casebook."));
   }
 
   private Repair repair(String id) {
     return casebook()
         .repair(id)
-        .orElseThrow(() -> new NotThere("That repair is not in the caserecord."));
+        .orElseThrow(() -> new NotThere("That repair is not in the casebook."));
   }
 
   private static String back(String claim, String to) {
@@ -131,7 +159,7 @@ class FindController {
   private NewLine reading(String id, String outcome) {
     Check check = check(id);
     if (check.outcomes().stream().noneMatch(o -> o.id().equals(outcome))) {
-      throw new NotThere("That answer is not in the caserecord.");
+      throw new NotThere("That answer is not in the casebook.");
     }
     return NewLine.reading(check, outcome);
   }
@@ -213,7 +241,7 @@ class FindController {
         record
             .casebook()
             .step(step)
-            .orElseThrow(() -> new NotThere("That step is not in the caserecord."));
+            .orElseThrow(() -> new NotThere("That step is not in the casebook."));
     return write(claim, seen, List.of(NewLine.aside(known, reason)), who, model, to);
   }
 

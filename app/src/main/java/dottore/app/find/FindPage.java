@@ -102,10 +102,26 @@ record FindPage(
 
   record Road(String id, String name, String effort, String minutes) {}
 
+  /**
+   * @param cheapest what would confirm it for the fewest minutes
+   * @param here how often it was confirmed in this shop
+   */
   record SuspectRow(
-      String id, String name, String percent, double value, String reason, List<Reason> reasons) {}
+      String id,
+      String name,
+      String percent,
+      double value,
+      String reason,
+      List<Reason> reasons,
+      @Nullable Cheapest cheapest,
+      List<Cure> cures,
+      String here) {}
 
-  record Reason(String words, String what, boolean against, boolean stale) {}
+  record Reason(String push, String words, String what, boolean stale) {}
+
+  record Cheapest(String step, String words, String effort) {}
+
+  record Cure(String step, String name, String works, String effort) {}
 
   record Danger(
       String id, String words, String caution, String road, String roadName, String roadHow) {}

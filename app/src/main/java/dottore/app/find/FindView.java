@@ -22,6 +22,7 @@ import dottore.core.casebook.Step;
 import dottore.core.casebook.Vocabulary.Meaning;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Candidate;
+import dottore.core.diagnosis.CloseLook;
 import dottore.core.diagnosis.Event;
 import dottore.core.diagnosis.Schools;
 import dottore.core.diagnosis.StepView;
@@ -46,6 +47,7 @@ final class FindView {
   private static final int SUSPECTS = 6;
   private static final int ROADS = 5;
   private static final int KEYS = 9;
+  private static final int CURES = 3;
   private static final double WORTH_NAMING = 0.01;
 
   /** A number typed for a step, and the device that carries it. */
@@ -59,10 +61,12 @@ final class FindView {
   private final Schools schools;
   private final Map<String, StepTime> times;
   private final Map<String, String> places;
+  private final Map<String, Long> here;
 
   /**
    * @param times what steps took in this shop, by id
    * @param places the places under Fix, by their address
+   * @param here how often each cause was confirmed in this shop
    */
   FindView(
       Casebook casebook,
@@ -70,7 +74,9 @@ final class FindView {
       Assessment assessment,
       Schools schools,
       Map<String, StepTime> times,
-      Map<String, String> places) {
+      Map<String, String> places,
+      Map<String, Long> here) {
+    this.here = here;
     this.times = times;
     this.places = places;
     this.casebook = casebook;
@@ -354,6 +360,9 @@ final class FindView {
   }
 
   private SuspectRow row(Suspect suspect) {
+    long times = here.getOrDefault(suspect.cause().id(), 0L);
+    Optional<CloseLook> look =
+        file.open() ? assessment.closely(suspect.cause().id()) : Optional.empty();
     return new SuspectRow(
         suspect.cause().id(),
         suspect.cause().name(),
@@ -362,8 +371,33 @@ final class FindView {
         suspect.reason(),
         suspect.evidence().stream()
             .filter(a -> Math.abs(a.weight()) >= WORTH_NAMING)
-            .map(a -> new Reason(a.words(), a.what(), a.weight() < 0, a.stale()))
-            .toList());
+            .map(a -> new Reason(a.push(), a.words(), a.what(), a.stale()))
+            .toList(),
+        look.flatMap(CloseLook::cheapest).map(this::cheapest).orElse(null),
+        look.map(CloseLook::cures).orElse(List.of()).stream()
+            .limit(CURES)
+            .map(
+                c ->
+                    new FindPage.Cure(
+                        c.repair().id(),
+                        c.repair().name(),
+                        c.works().percent(),
+                        effort(c.repair())))
+            .toList(),
+        times == 0 ? "never confirmed here" : times == 1 ? "once here" : times + " times here");
+  }
+
+  private FindPage.Cheapest cheapest(CloseLook.Confirmation found) {
+    return new FindPage.Cheapest(
+        found.check().id(),
+        String.format(
+            Locale.ROOT,
+            "%s: “%s” would put it at %s, and comes in %s of such cases",
+            found.check().name(),
+            found.outcome().words(),
+            found.after().percent(),
+            found.often().percent()),
+        effort(found.check()));
   }
 
   private List<Danger> dangers() {

@@ -13,6 +13,7 @@ import dottore.core.diagnosis.Verdict;
 import dottore.core.gate.Point;
 import dottore.core.ticket.Ending;
 import dottore.core.ticket.HandBack;
+import dottore.core.ticket.Owed;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.ArrayList;
@@ -81,6 +82,13 @@ class HandBackController {
     model.addAttribute(
         "cure", assessment.verdict() instanceof Verdict.Works w ? w.repair().name() : "");
     model.addAttribute("rechecks", rechecks(assessment));
+    model.addAttribute(
+        "owedFirst",
+        file.owed().stream()
+            .filter(Owed::asksAgain)
+            .findFirst()
+            .map(o -> "Put back first: " + o.what() + ". It is checked again after that.")
+            .orElse(null));
     List<Proof> proofs = new ArrayList<>();
     for (Event.Reading reading : assessment.proof()) {
       Check check = record.casebook().check(reading.check()).orElseThrow();

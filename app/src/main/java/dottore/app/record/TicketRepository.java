@@ -76,6 +76,15 @@ interface TicketRepository extends JpaRepository<Ticket, Long> {
       nativeQuery = true)
   Page<Long> search(String words, String state, String kind, Pageable page);
 
+  @Query(
+      value =
+          """
+          select t.id from ticket t where t.words @@ to_tsquery('simple', :words)
+          order by t.received desc, t.id desc limit :most
+          """,
+      nativeQuery = true)
+  List<Long> newest(String words, int most);
+
   /** What a closed ticket teaches. */
   interface Lesson {
     String getKind();

@@ -33,13 +33,21 @@ public class TicketSearch {
   public Page<TicketFile> find(String typed, String state, String kind, int page) {
     PageRequest request = PageRequest.of(Math.max(0, page), PAGE);
     Page<Long> ids = tickets.search(query(typed), state, kind, request);
-    List<Long> order = ids.getContent();
-    List<TicketFile> files =
-        tickets.all(order).stream()
-            .sorted(Comparator.comparingInt(t -> order.indexOf(t.id)))
-            .map(Store::head)
-            .toList();
-    return new PageImpl<>(files, request, ids.getTotalElements());
+    return new PageImpl<>(heads(ids.getContent()), request, ids.getTotalElements());
+  }
+
+  /** The newest that fit, counting no others. */
+  @Transactional(readOnly = true)
+  public List<TicketFile> first(String typed, int most) {
+    String words = query(typed);
+    return words.isEmpty() ? List.of() : heads(tickets.newest(words, most));
+  }
+
+  private List<TicketFile> heads(List<Long> order) {
+    return tickets.all(order).stream()
+        .sorted(Comparator.comparingInt(t -> order.indexOf(t.id)))
+        .map(Store::head)
+        .toList();
   }
 
   /** Every word must be there, each may be the beginning of one. */

@@ -57,9 +57,14 @@ public record Times(ZoneId zone, Instant now) {
     return String.format(Locale.ROOT, "%d:%02d", length.toHours(), length.toMinutesPart());
   }
 
-  /** "06:41" minutes and seconds. */
+  /** "06:41" minutes and seconds; past the end "+02:10", by how much. */
   public static String countdown(Duration left) {
-    Duration shown = left.isNegative() ? Duration.ZERO : left;
-    return String.format(Locale.ROOT, "%02d:%02d", shown.toMinutes(), shown.toSecondsPart());
+    Duration shown = left.abs();
+    return String.format(
+        Locale.ROOT,
+        "%s%02d:%02d",
+        left.isNegative() ? "+" : "",
+        shown.toMinutes(),
+        shown.toSecondsPart());
   }
 }

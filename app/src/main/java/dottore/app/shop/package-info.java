@@ -1,5 +1,5 @@
 /**
- * The shop itself: its name, its rules, its shelf, its time, and the frame around every page.
+ * The shop itself: its name, its rules, its shelf and its time.
  *
  * <p>What may come in: What every other room may use. Nothing that knows a ticket.
  */

@@ -81,6 +81,17 @@ class SignInTest {
     assertThat(new Visitor(port).get("/today", "HX-Request", "true").status()).isEqualTo(401);
   }
 
+  /** Behind a proxy that ends TLS an absolute redirect would lead back to the wrong scheme. */
+  @Test
+  void redirectsNameNoHost() {
+    Visitor visitor = new Visitor(port);
+    assertThat(visitor.get("/today").raw().headers().firstValue("location")).contains("/sign-in");
+    Visitor.Reply in = visitor.post("/sign-in", Map.of("username", "owner", "password", PASSWORD));
+    assertThat(in.status()).isEqualTo(302);
+    assertThat(in.raw().headers().firstValue("location").orElse("")).startsWith("/");
+    assertThat(visitor.get("/").raw().headers().firstValue("location").orElse("")).startsWith("/");
+  }
+
   @Test
   void pagesCarryTheirProtection() {
     var headers = as(Role.OWNER).get("/today").raw().headers();

@@ -56,8 +56,48 @@ class BenchJourneyTest extends Journey {
     press("t");
     page.waitForURL("**/today");
     page.keyboard().press("/");
-    page.waitForURL("**/tickets*");
     assertThat(page.locator("[data-search]")).isFocused();
+  }
+
+  @Test
+  void oneBoxOverAnyPageFindsTicketsMachinesCasebookAndPlaces() {
+    signIn("runa", RUNA);
+    String claim = onFind("Ottoline Bexhill", "memory", "memory-changed");
+    page.keyboard().press("Control+k");
+    Locator box = page.locator("dialog.box");
+    assertThat(box.locator("[data-search]")).isFocused();
+    assertThat(box).containsText("New arrival");
+    page.keyboard().type("ottol");
+    assertThat(box.locator("a").first()).containsText(claim);
+    assertThat(box.locator("section:has(h2:text-is('Customers'))"))
+        .containsText("Ottoline Bexhill");
+    page.keyboard().press("Control+a");
+    page.keyboard().type("reseat memory");
+    assertThat(box.locator("section:has(h2:text-is('Casebook'))"))
+        .containsText("Reseat the memory");
+    isAccessible();
+    page.keyboard().press("ArrowDown");
+    page.keyboard().press("Enter");
+    page.waitForURL("**/casebook/**");
+    page.keyboard().press("/");
+    page.keyboard().type("settings");
+    assertThat(box).containsText("Nothing has these words");
+    page.keyboard().press("Escape");
+    assertThat(box).not().isVisible();
+  }
+
+  @Test
+  void aSuspectIsOpenedInPlace() {
+    signIn("runa", RUNA);
+    onFind("Perpetua Holm", "memory", "memory-changed");
+    Locator suspect = page.locator(".suspect").first();
+    suspect.locator("summary").click();
+    assertThat(suspect.locator(".pushes tr").first()).containsText("×");
+    assertThat(suspect).containsText("Cheapest to confirm:");
+    assertThat(suspect).containsText("Cures:");
+    assertThat(suspect).containsText("here");
+    suspect.locator("li:has-text('Cheapest') a").click();
+    page.waitForURL("**/find?step=*");
   }
 
   @Test

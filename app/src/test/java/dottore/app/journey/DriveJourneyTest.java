@@ -74,11 +74,12 @@ class DriveJourneyTest extends FirmwareDesk {
     assertThat(page.locator(".donext")).containsText("These drives look alike");
     assertThat(points("bad")).hasCount(1);
     assertThat(page.locator("aside.side .log")).containsText("Read the system disk's scheme: MBR");
-    assertThat(page.locator(".disk-map .piece")).hasCount(10);
+    assertThat(page.locator(".disk-map .planned")).hasCount(2);
+    assertThat(page.locator(".disk-map .lens")).hasCount(2);
     // What was read by mistake is taken back with the answers that came of it.
     send(button("Undo: Disk 0 read"));
     assertThat(page.locator("aside.side .log .gone")).hasCount(2);
-    assertThat(page.locator(".disk-map .piece")).hasCount(2);
+    assertThat(page.locator(".disk-map .now")).hasCount(2);
     readSectors(0, images.head(OLD_DISK));
     isAccessible();
     // The wrong end of a serial is no proof, and the other drive goes on the put-back list.

@@ -36,6 +36,10 @@ class Screenshots extends Journey {
   void ofEveryMainView() {
     signIn("runa", RUNA);
     take("/today", "today");
+    page.keyboard().press("/");
+    page.keyboard().type("memory");
+    page.locator("#box-found a >> nth=5").waitFor();
+    take(page, "box");
     take("/tickets", "tickets");
     take("/arrival", "arrival");
     take("/casebook", "casebook");

@@ -13,6 +13,16 @@ class WithoutScriptJourneyTest extends Journey {
   }
 
   @Test
+  void theBoxIsAPage() {
+    signIn("runa", RUNA);
+    page.locator("a:has-text('Find anything')").click();
+    page.locator("main input[name=anything]").fill("numb");
+    page.locator("main button[type=submit]").click();
+    page.locator("#found a:has-text('Numbers')").click();
+    page.waitForURL("**/numbers");
+  }
+
+  @Test
   void aTicketIsTakenInAnsweredUndoneAndHandedBackWithAReason() {
     signIn("runa", RUNA);
     String claim =

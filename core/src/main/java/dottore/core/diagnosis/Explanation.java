@@ -12,6 +12,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
+import java.util.stream.Stream;
 
 /** Says why, in the casebook's own words. */
 final class Explanation {
@@ -188,6 +190,47 @@ final class Explanation {
         Odds.of(covered).percent(),
         candidate.own().text(),
         price(candidate, ranked));
+  }
+
+  /** The answer that confirms a suspect for the fewest minutes; else the one that says most. */
+  Optional<CloseLook.Confirmation> cheapest(Suspect suspect, List<Candidate> candidates) {
+    return candidates.stream()
+        .flatMap(candidate -> confirmations(suspect, candidate))
+        .filter(c -> c.after().value() > suspect.odds().value())
+        .min(
+            Comparator.comparing((CloseLook.Confirmation c) -> !c.confirms())
+                .thenComparingDouble(c -> c.confirms() ? c.price() : -c.after().value())
+                .thenComparing(c -> c.check().id()));
+  }
+
+  private Stream<CloseLook.Confirmation> confirmations(Suspect suspect, Candidate candidate) {
+    if (!(candidate.step().orElse(null) instanceof Check check)) {
+      return Stream.empty();
+    }
+    double[][] rows = diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())];
+    double share = suspect.odds().value();
+    List<CloseLook.Confirmation> found = new ArrayList<>();
+    for (int o = 0; o < rows.length; o++) {
+      double all = 0;
+      double inside = 0;
+      for (int h = 0; h < posterior.length; h++) {
+        double weight = posterior[h] * rows[o][h];
+        all += weight;
+        if (diagnosis.hypotheses().get(h).cause().equals(suspect.cause())) {
+          inside += weight;
+        }
+      }
+      if (inside > 0 && share > 0) {
+        found.add(
+            new CloseLook.Confirmation(
+                check,
+                check.outcomes().get(o),
+                Odds.of(Math.min(1, inside / share)),
+                Odds.of(inside / all),
+                candidate.own()));
+      }
+    }
+    return found.stream();
   }
 
   private static String price(Candidate candidate, List<Candidate> ranked) {

@@ -119,7 +119,7 @@ public record Portrait(Cause cause, Odds share, List<Sign> signs, List<Cure> cur
     return mass > 0 ? sum / mass : 1;
   }
 
-  private static List<Cure> cures(Diagnosis diagnosis, Cause cause) {
+  static List<Cure> cures(Diagnosis diagnosis, Cause cause) {
     return diagnosis.repairs().stream()
         .filter(repair -> repair.cures().containsKey(cause.id()))
         .map(repair -> new Cure(repair, Odds.of(repair.cures().get(cause.id()))))

@@ -3,6 +3,7 @@ package dottore.core.diagnosis;
 import dottore.core.casebook.Cause;
 import dottore.core.units.Odds;
 import java.util.List;
+import java.util.Locale;
 
 /**
  * A cause with its odds.
@@ -36,6 +37,16 @@ public record Suspect(Cause cause, Odds odds, String reason, List<Argument> evid
         return "speaks strongly " + side;
       }
       return size >= CLEAR ? "speaks " + side : "speaks slightly " + side;
+    }
+
+    /** The push itself: "×8" for it, "÷3" against it. */
+    public String push() {
+      double factor = Math.exp(Math.abs(weight));
+      String number =
+          factor >= 1000
+              ? "1000+"
+              : String.format(Locale.ROOT, factor >= 10 ? "%.0f" : "%.1f", factor);
+      return (weight < 0 ? "÷" : "×") + number;
     }
 
     public boolean supports() {

@@ -1,6 +1,6 @@
 /**
  * Firmware: versions as makers write them, what to update and why, the gate before a flash, the
- * settings and the order of putting them back, resets, forgotten passwords, upgrade blockers.
+ * settings and the order of putting them back, resets, forgotten passwords.
  *
  * <p>What may come in: Rules about the code that a board starts with, and the run sheets of the
  * work on it. How a run sheet behaves belongs to {@code runsheet}.

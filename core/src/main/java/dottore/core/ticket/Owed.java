@@ -1,7 +1,9 @@
 package dottore.core.ticket;
 
+import dottore.core.casebook.Repair;
 import dottore.core.casebook.Touched;
 import java.time.Instant;
+import java.util.Collections;
 import java.util.Optional;
 import java.util.Set;
 
@@ -34,6 +36,21 @@ public record Owed(
 
   public boolean returned() {
     return returnedAt.isPresent();
+  }
+
+  /** Whether putting it back asks for readings to be taken again. */
+  public boolean asksAgain() {
+    return !touches.isEmpty();
+  }
+
+  /**
+   * Whether a repair that was tried may have put it back, so that somebody should say so.
+   *
+   * @param repair what was tried
+   * @param tried the number of its line in the log
+   */
+  public boolean perhapsBackBy(Repair repair, int tried) {
+    return !returned() && line < tried && !Collections.disjoint(touches, repair.effort().changes());
   }
 
   /** Whether it is what work knows by this key. */
