@@ -17,7 +17,9 @@ import java.util.TreeMap;
 import java.util.TreeSet;
 import org.junit.jupiter.api.Test;
 
-/** The picture of the house in docs is drawn from the code: a row for each room, a dot for a use. */
+/**
+ * The picture of the house in docs is drawn from the code: a row for each room, a dot for a use.
+ */
 class HousePictureTest {
   private static final Path PICTURE = Path.of("..", "docs", "house.svg");
   private static final int STEP = 18;
@@ -145,8 +147,7 @@ class HousePictureTest {
       svg.append(
           "<path d=\"M8 %d.5H%d\" stroke=\"#B9C4BF\" stroke-width=\".5\"/>%n"
               .formatted(y + 5, WIDTH - 8));
-      svg.append(
-          "<text x=\"8\" y=\"%d\" fill=\"#17211F\">%s</text>%n".formatted(y, room.name()));
+      svg.append("<text x=\"8\" y=\"%d\" fill=\"#17211F\">%s</text>%n".formatted(y, room.name()));
       for (int c = 0; c < columns.size(); c++) {
         String column = columns.get(c).path();
         if (column.equals(room.path())) {

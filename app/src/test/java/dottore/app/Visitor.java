@@ -44,6 +44,22 @@ public final class Visitor {
     return send(request.build());
   }
 
+  /** Only the status of a page, which is read to its end and not looked at. */
+  public int status(String path) {
+    try {
+      return client
+          .send(
+              HttpRequest.newBuilder(URI.create(base + path)).build(),
+              HttpResponse.BodyHandlers.discarding())
+          .statusCode();
+    } catch (IOException broken) {
+      throw new java.io.UncheckedIOException(broken);
+    } catch (InterruptedException stopped) {
+      Thread.currentThread().interrupt();
+      throw new IllegalStateException(stopped);
+    }
+  }
+
   /** Sends a form with its token. */
   public Reply post(String path, Map<String, String> fields) {
     if (token().isEmpty()) {

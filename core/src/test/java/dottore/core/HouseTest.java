@@ -17,6 +17,7 @@ class HouseTest {
   private static final List<String> ROOMS =
       List.of(
           "units",
+          "hours",
           "machine",
           "casebook",
           "words",

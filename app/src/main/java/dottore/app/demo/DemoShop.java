@@ -314,11 +314,12 @@ class DemoShop implements SmartLifecycle {
         promised);
   }
 
-  /** On the half hour, as promises are given. */
+  /** On the half hour, as promises are given, and while somebody is there. */
   private Instant promise(int hours) {
     long half = Duration.ofMinutes(30).toSeconds();
     long at = shop.now().plus(Duration.ofHours(hours)).getEpochSecond();
-    return Instant.ofEpochSecond((at + half - 1) / half * half);
+    Instant wanted = Instant.ofEpochSecond((at + half - 1) / half * half);
+    return shop.open(wanted) ? wanted : shop.whenOpen(wanted).plus(Duration.ofHours(1));
   }
 
   private static Set<String> words(@Nullable List<String> list) {

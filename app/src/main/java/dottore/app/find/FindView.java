@@ -362,7 +362,7 @@ final class FindView {
   private SuspectRow row(Suspect suspect) {
     long times = here.getOrDefault(suspect.cause().id(), 0L);
     Optional<CloseLook> look =
-        file.open() ? assessment.closely(suspect.cause().id()) : Optional.empty();
+        file.open() ? Optional.of(assessment.closely(suspect)) : Optional.empty();
     return new SuspectRow(
         suspect.cause().id(),
         suspect.cause().name(),

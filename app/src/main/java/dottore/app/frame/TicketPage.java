@@ -106,6 +106,8 @@ public class TicketPage {
       standing = file.closed().map(times::date).orElse("");
     } else if (file.promised().filter(at -> at.isBefore(shop.now())).isPresent()) {
       standing = "▲ the promise has passed";
+    } else if (file.promised().filter(at -> !shop.open(at)).isPresent()) {
+      standing = "▲ the shop is closed then";
     }
     return new Head(
         file.claim(),

@@ -194,6 +194,12 @@ public class Knowledge {
     return state().ownFaults();
   }
 
+  /** Prices and shelf move the advice: what was computed before does not hold. */
+  @EventListener
+  void shopChanged(Shop.Changed changed) {
+    reload();
+  }
+
   /** Reads everything again, as after a restart. */
   void reload() {
     changed(before -> read(next(before)));

@@ -60,7 +60,10 @@ class SeekController {
           new Door("/numbers", "Numbers", "what was learned, times", "odds statistics", false),
           new Door(
               "/casebook/own", "The shop's own entries", "the casebook", "edit write entry", true),
-          new Door("/settings", "Settings", "people and schools", "accounts schools", true));
+          new Door("/settings", "People", "settings", "accounts settings roles", true),
+          new Door(
+              "/settings/shop", "Shop", "settings", "settings hours prices shelf holidays", true),
+          new Door("/settings/schools", "Schools", "settings", "settings disagree", true));
 
   private final TicketSearch tickets;
   private final Counter counter;

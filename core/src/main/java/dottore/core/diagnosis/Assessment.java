@@ -365,17 +365,12 @@ public final class Assessment {
         .toList();
   }
 
-  /** One suspect with what would confirm it and what cures it; empty if it is none. */
-  public Optional<CloseLook> closely(String cause) {
-    return suspects().stream()
-        .filter(suspect -> suspect.cause().id().equals(cause))
-        .findFirst()
-        .map(
-            suspect ->
-                new CloseLook(
-                    suspect,
-                    explanation.cheapest(suspect, candidates()),
-                    Portrait.cures(diagnosis, suspect.cause())));
+  /** One of its suspects with what would confirm it and what cures it. */
+  public CloseLook closely(Suspect suspect) {
+    return new CloseLook(
+        suspect,
+        explanation.cheapest(suspect, candidates()),
+        Portrait.cures(diagnosis, suspect.cause()));
   }
 
   /** The odds of one cause. */
