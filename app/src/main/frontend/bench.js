@@ -193,7 +193,9 @@
   }
   document.addEventListener("keydown", (event) => {
     const open = event.target.closest?.("dialog.box");
-    if (!open || !/^(ArrowDown|ArrowUp|Enter)$/.test(event.key)) return;
+    if (!open) return;
+    if (event.key === "Escape") { event.preventDefault(); open.close(); return; } // not first the words, then the box
+    if (!/^(ArrowDown|ArrowUp|Enter)$/.test(event.key)) return;
     const hits = $$("a", $("#box-found", open));
     const at = hits.indexOf(document.activeElement);
     if (event.key === "Enter") {

@@ -41,6 +41,7 @@ class HousePictureTest {
     for (JavaClass type :
         new ClassFileImporter()
             .withImportOption(new ImportOption.DoNotIncludeTests())
+            .withImportOption(location -> !location.contains("-tests.jar"))
             .importPackages("dottore")) {
       room(type)
           .ifPresent(

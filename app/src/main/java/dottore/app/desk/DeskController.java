@@ -87,12 +87,21 @@ class DeskController {
 
   @GetMapping("/{place}/photo/{id}")
   ResponseEntity<byte[]> photo(@PathVariable String claim, @PathVariable long id) {
-    PhotoBook.Shown shown = photos.show(record.open(claim), id);
+    return sent(photos.show(record.open(claim), id));
+  }
+
+  private ResponseEntity<byte[]> sent(PhotoBook.Shown shown) {
     return ResponseEntity.ok()
         .contentType(MediaType.parseMediaType(shown.type()))
         .cacheControl(CacheControl.noStore())
         .header("Content-Disposition", "inline")
         .body(shown.bytes());
+  }
+
+  /** The small one; the original where there is none. */
+  @GetMapping("/{place}/photo/{id}/small")
+  ResponseEntity<byte[]> small(@PathVariable String claim, @PathVariable long id) {
+    return photos.small(claim, id).map(this::sent).orElseGet(() -> photo(claim, id));
   }
 
   private void known(String place) {

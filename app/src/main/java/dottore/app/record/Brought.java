@@ -116,6 +116,7 @@ public final class Brought {
     photo.note = pictured.note();
     photo.type = pictured.type();
     photo.bytes = pictured.bytes().clone();
+    photo.small = SmallPicture.of(photo.bytes);
     photos.save(photo);
   }
 

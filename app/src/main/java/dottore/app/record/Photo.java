@@ -23,4 +23,7 @@ class Photo {
   String note = "";
   String type = "";
   byte[] bytes = {};
+
+  /** What a page shows of it, a JPEG; empty where none could be made. */
+  byte[] small = {};
 }

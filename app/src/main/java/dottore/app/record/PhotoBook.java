@@ -69,6 +69,7 @@ public class PhotoBook {
       throw new Refused("A ticket holds " + MOST + " pictures. Nothing was kept.");
     }
     photo.bytes = bytes;
+    photo.small = SmallPicture.of(bytes);
     photo.note = note.strip();
     photo.takenAt = writing.at();
     photo.takenBy = writing.who();
@@ -80,6 +81,17 @@ public class PhotoBook {
   @Transactional(readOnly = true)
   public List<Taken> of(TicketFile file) {
     return photos.of(file.id());
+  }
+
+  /**
+   * The small one of a picture; empty where none could be made. Reads neither ticket nor original.
+   */
+  @Transactional(readOnly = true)
+  public Optional<Shown> small(String claim, long id) {
+    return photos
+        .small(claim, id)
+        .filter(bytes -> bytes.length > 0)
+        .map(bytes -> new Shown("image/jpeg", bytes));
   }
 
   /**

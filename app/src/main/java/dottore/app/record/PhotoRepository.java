@@ -17,5 +17,12 @@ interface PhotoRepository extends JpaRepository<Photo, Long> {
   @Query("select p from Photo p where p.id = :id and p.ticketId = :ticket")
   Optional<Photo> one(long ticket, long id);
 
+  @Query(
+      """
+      select p.small from Photo p join Ticket t on t.id = p.ticketId
+      where p.id = :id and t.claim = :claim
+      """)
+  Optional<byte[]> small(String claim, long id);
+
   long countByTicketId(long ticket);
 }

@@ -79,8 +79,15 @@ class BenchJourneyTest extends Journey {
     page.keyboard().press("ArrowDown");
     page.keyboard().press("Enter");
     page.waitForURL("**/casebook/**");
+    assertThat(page.locator(".place.here")).containsText("Casebook"); // the new page is there
+    assertThat(box).not().isVisible();
     page.keyboard().press("/");
+    assertThat(box).isVisible();
     page.keyboard().type("settings");
+    assertThat(box).containsText("Clear the settings");
+    assertThat(box.locator("a[href^='/settings']")).hasCount(0); // the owner's alone
+    page.keyboard().press("Control+a");
+    page.keyboard().type("zzqqx");
     assertThat(box).containsText("Nothing has these words");
     page.keyboard().press("Escape");
     assertThat(box).not().isVisible();

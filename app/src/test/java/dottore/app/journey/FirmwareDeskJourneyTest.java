@@ -125,6 +125,11 @@ class FirmwareDeskJourneyTest extends FirmwareDesk {
     Locator picture = page.locator("figure img");
     assertThat(picture).hasAttribute("alt", "boot page");
     assertThat(picture.evaluate("img => img.decode().then(() => img.naturalWidth)"))
+        .as("small on the page")
+        .isEqualTo(480);
+    page.navigate(page.locator("figure a").getAttribute("href"));
+    assertThat(page.locator("img").evaluate("img => img.naturalWidth"))
+        .as("the original beside it")
         .isEqualTo(1280);
   }
 

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import org.yaml.snakeyaml.nodes.Node;
 
 /**
@@ -97,10 +98,31 @@ public record Overlay(Map<Part, Map<String, String>> entries) {
    * @throws CasebookFault if the whole is larger than what is read, or reads as something else
    */
   public Overlay readable() {
-    if (!parse(text()).equals(this)) {
+    if (!parse(text()).withoutRemarks().equals(withoutRemarks())) {
       throw new CasebookFault(List.of(FILE + ":1: an entry does not end where it should"));
     }
     return this;
+  }
+
+  /**
+   * The same without lines that are remarks or blank; what they stand before is not always kept.
+   */
+  private Overlay withoutRemarks() {
+    Map<Part, Map<String, String>> plain = new EnumMap<>(Part.class);
+    entries.forEach(
+        (part, texts) -> {
+          Map<String, String> lines = new LinkedHashMap<>();
+          texts.forEach(
+              (id, yaml) ->
+                  lines.put(
+                      id,
+                      yaml.lines()
+                          .filter(line -> !line.isBlank() && !line.strip().startsWith("#"))
+                          .map(String::stripTrailing)
+                          .collect(Collectors.joining("\n"))));
+          plain.put(part, lines);
+        });
+    return new Overlay(plain);
   }
 
   public boolean isEmpty() {

@@ -9,10 +9,13 @@ import dottore.core.diagnosis.Suspect.Argument;
 import dottore.core.units.Minutes;
 import dottore.core.units.Odds;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Stream;
 
 /** Says why, in the casebook's own words. */
@@ -23,6 +26,8 @@ final class Explanation {
   private final Case about;
   private final Timeline timeline;
   private final double[] posterior;
+  private final Map<Event.Reading, Without> withouts = new ConcurrentHashMap<>();
+  private final Map<String, double[][]> answers = new ConcurrentHashMap<>();
 
   Explanation(Diagnosis diagnosis, Case about, Timeline timeline, double[] posterior) {
     this.diagnosis = diagnosis;
@@ -76,27 +81,42 @@ final class Explanation {
 
   /** Log of how much more expected the reading is under the cause than under all the others. */
   private double ratio(int of, Event.Reading reading) {
-    int c = diagnosis.indexOfCheck(reading.check());
-    double[] row =
-        diagnosis.asProblem().likelihood()[c][diagnosis.checks().get(c).indexOf(reading.outcome())];
-    double inside = 0;
-    double insideMass = 0;
-    double outside = 0;
-    double outsideMass = 0;
-    for (int h = 0; h < posterior.length; h++) {
-      double without = posterior[h] / Math.pow(row[h], reading.weight());
-      if (diagnosis.hypotheses().get(h).of() == of) {
-        inside += without * row[h];
-        insideMass += without;
-      } else {
-        outside += without * row[h];
-        outsideMass += without;
-      }
-    }
+    Without without = withouts.computeIfAbsent(reading, this::without);
+    double insideMass = without.mass()[of];
+    double outsideMass = without.all() - insideMass;
     if (insideMass <= 0 || outsideMass <= 0) {
       return 0;
     }
+    double inside = without.given()[of];
+    double outside = without.givenAll() - inside;
     return reading.weight() * Math.log((inside / insideMass) / (outside / outsideMass));
+  }
+
+  /**
+   * What would be believed without one reading.
+   *
+   * @param mass by cause, and all of it
+   * @param given the same times the chance of the reading's answer
+   */
+  private record Without(double[] mass, double all, double[] given, double givenAll) {}
+
+  private Without without(Event.Reading reading) {
+    int c = diagnosis.indexOfCheck(reading.check());
+    double[] row =
+        diagnosis.asProblem().likelihood()[c][diagnosis.checks().get(c).indexOf(reading.outcome())];
+    double[] mass = new double[diagnosis.causes().size()];
+    double[] given = new double[mass.length];
+    double all = 0;
+    double givenAll = 0;
+    for (int h = 0; h < posterior.length; h++) {
+      double without = posterior[h] / Math.pow(row[h], reading.weight());
+      int of = diagnosis.hypotheses().get(h).of();
+      mass[of] += without;
+      given[of] += without * row[h];
+      all += without;
+      givenAll += without * row[h];
+    }
+    return new Without(mass, all, given, givenAll);
   }
 
   StepView look(Candidate candidate, List<Candidate> ranked) {
@@ -207,30 +227,36 @@ final class Explanation {
     if (!(candidate.step().orElse(null) instanceof Check check)) {
       return Stream.empty();
     }
-    double[][] rows = diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())];
     double share = suspect.odds().value();
+    double[][] byAnswer = answers.computeIfAbsent(check.id(), id -> byAnswer(check));
+    int of = diagnosis.causes().indexOf(suspect.cause());
     List<CloseLook.Confirmation> found = new ArrayList<>();
-    for (int o = 0; o < rows.length; o++) {
-      double all = 0;
-      double inside = 0;
-      for (int h = 0; h < posterior.length; h++) {
-        double weight = posterior[h] * rows[o][h];
-        all += weight;
-        if (diagnosis.hypotheses().get(h).cause().equals(suspect.cause())) {
-          inside += weight;
-        }
-      }
+    for (int o = 0; o < byAnswer.length; o++) {
+      double inside = byAnswer[o][of];
       if (inside > 0 && share > 0) {
         found.add(
             new CloseLook.Confirmation(
                 check,
                 check.outcomes().get(o),
                 Odds.of(Math.min(1, inside / share)),
-                Odds.of(inside / all),
+                Odds.of(inside / Arrays.stream(byAnswer[o]).sum()),
                 candidate.own()));
       }
     }
     return found.stream();
+  }
+
+  /** How likely each answer of a check is together with each cause. */
+  private double[][] byAnswer(Check check) {
+    double[][] rows = diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())];
+    double[][] sums = new double[rows.length][diagnosis.causes().size()];
+    for (int h = 0; h < posterior.length; h++) {
+      int of = diagnosis.hypotheses().get(h).of();
+      for (int o = 0; o < rows.length; o++) {
+        sums[o][of] += posterior[h] * rows[o][h];
+      }
+    }
+    return sums;
   }
 
   private static String price(Candidate candidate, List<Candidate> ranked) {

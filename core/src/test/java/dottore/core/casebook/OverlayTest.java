@@ -124,6 +124,16 @@ class OverlayTest {
   }
 
   @Test
+  void remarksMayStandAnywhereInAnEntry() {
+    String remarked =
+        "# seen more here\n\n" + SALT_AIR.replace("weight", "# by feel\nweight") + "\n# end";
+    Overlay overlay = Overlay.empty().with(Part.CAUSES, "salt-air", remarked);
+    assertThat(overlay.readable()).isEqualTo(overlay);
+    assertThat(faultOf(Overlay.empty().with(Part.CAUSES, "salt-air", "name: a\nsign: 'b")))
+        .isNotNull();
+  }
+
+  @Test
   void withoutItsEntriesNothingIsLeft() {
     assertThat(SALTY.without(Part.CAUSES, "salt-air")).isEqualTo(Overlay.empty());
     assertThat(Overlay.empty().under(SALTY)).isEqualTo(SALTY);

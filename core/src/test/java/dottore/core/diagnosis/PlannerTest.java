@@ -54,17 +54,43 @@ class PlannerTest {
         .isEqualTo(new Planner.Choice(Planner.Kind.REFER, 0, 60));
   }
 
+  /**
+   * Nothing is left to ask: the repair with the best chance per minute, or referring if none pays.
+   */
   @Test
   void curesAtOnceWhenTheCauseIsCertain() {
-    SmallProblems.Sample sample = SmallProblems.sample(7);
-    double[] certain = new double[sample.prior().length];
-    certain[sample.problem().cures()[0][0]] = 1;
-    boolean[] checks = new boolean[sample.problem().checks()];
-    boolean[] repairs = new boolean[sample.problem().repairs()];
-    Arrays.fill(checks, true);
-    Arrays.fill(repairs, true);
-    assertThat(Planner.rank(sample.problem(), certain, checks, repairs).get(0).kind())
-        .isNotEqualTo(Planner.Kind.CHECK);
+    int cured = 0;
+    for (int seed = 1; seed <= 60; seed++) {
+      SmallProblems.Sample sample = SmallProblems.sample(seed);
+      Problem problem = sample.problem();
+      double[] certain = new double[sample.prior().length];
+      int cause = seed % certain.length;
+      certain[cause] = 1;
+      int best = -1;
+      double rate = 1 / problem.refer();
+      for (int r = 0; r < problem.repairs(); r++) {
+        for (int k = 0; k < problem.cures()[r].length; k++) {
+          double own = problem.works()[r][k] / problem.repairCost()[r];
+          if (problem.cures()[r][k] == cause && own > rate) {
+            best = r;
+            rate = own;
+          }
+        }
+      }
+      boolean[] checks = new boolean[problem.checks()];
+      boolean[] repairs = new boolean[problem.repairs()];
+      Arrays.fill(checks, true);
+      Arrays.fill(repairs, true);
+      var first = Planner.rank(problem, certain, checks, repairs).get(0);
+      assertThat(first.kind())
+          .as("sample %d", seed)
+          .isEqualTo(best < 0 ? Planner.Kind.REFER : Planner.Kind.REPAIR);
+      if (best >= 0) {
+        assertThat(first.index()).as("sample %d", seed).isEqualTo(best);
+        cured++;
+      }
+    }
+    assertThat(cured).isGreaterThan(30);
   }
 
   @Test
