@@ -80,16 +80,8 @@ class Store {
             .collect(
                 Collectors.groupingBy(
                     e -> e.ticketId, Collectors.mapping(LogEntry::line, Collectors.toList())));
-    Map<Long, List<Owed>> owed =
-        putBacks.of(ids).stream()
-            .collect(
-                Collectors.groupingBy(
-                    p -> p.ticketId, Collectors.mapping(PutBack::owed, Collectors.toList())));
-    Map<Long, List<RunningTime>> times =
-        clocks.of(ids).stream()
-            .collect(
-                Collectors.groupingBy(
-                    c -> c.ticketId, Collectors.mapping(Clock::view, Collectors.toList())));
+    Map<Long, List<Owed>> owed = owedBy(putBacks.of(ids));
+    Map<Long, List<RunningTime>> times = timesBy(clocks.of(ids));
     Map<Long, List<RunSheetRow>> rows =
         sheets.of(ids).stream().collect(Collectors.groupingBy(row -> row.ticketId));
     return found.stream()
@@ -102,6 +94,20 @@ class Store {
                     times.getOrDefault(t.id, List.of()),
                     rows.getOrDefault(t.id, List.of())))
         .toList();
+  }
+
+  private static Map<Long, List<Owed>> owedBy(List<PutBack> items) {
+    return items.stream()
+        .collect(
+            Collectors.groupingBy(
+                p -> p.ticketId, Collectors.mapping(PutBack::owed, Collectors.toList())));
+  }
+
+  private static Map<Long, List<RunningTime>> timesBy(List<Clock> running) {
+    return running.stream()
+        .collect(
+            Collectors.groupingBy(
+                c -> c.ticketId, Collectors.mapping(Clock::view, Collectors.toList())));
   }
 
   private static TicketFile whole(
@@ -236,16 +242,8 @@ class Store {
           new Found(file.log(), file.sheets(), assess(file)));
     }
     found.putAll(now);
-    Map<Long, List<Owed>> owed =
-        putBacks.owedTo(ids).stream()
-            .collect(
-                Collectors.groupingBy(
-                    p -> p.ticketId, Collectors.mapping(PutBack::owed, Collectors.toList())));
-    Map<Long, List<RunningTime>> times =
-        clocks.running(ids).stream()
-            .collect(
-                Collectors.groupingBy(
-                    c -> c.ticketId, Collectors.mapping(Clock::view, Collectors.toList())));
+    Map<Long, List<Owed>> owed = owedBy(putBacks.owedTo(ids));
+    Map<Long, List<RunningTime>> times = timesBy(clocks.running(ids));
     List<Record.Standing> standing = new ArrayList<>();
     for (Ticket ticket : open) {
       Found then = Objects.requireNonNull(now.get(moments.get(ticket.id)));
