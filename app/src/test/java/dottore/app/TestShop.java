@@ -1,7 +1,7 @@
 package dottore.app;
 
+import java.util.HashMap;
 import java.util.Map;
-import java.util.concurrent.ConcurrentHashMap;
 import org.junit.jupiter.api.extension.ExtensionContext;
 import org.junit.jupiter.api.extension.TestInstancePostProcessor;
 import org.springframework.boot.builder.SpringApplicationBuilder;
@@ -26,8 +26,7 @@ public abstract class TestShop implements TestInstancePostProcessor {
     }
   }
 
-  private static final Map<String, ConfigurableApplicationContext> RUNNING =
-      new ConcurrentHashMap<>();
+  private static final Map<String, ConfigurableApplicationContext> RUNNING = new HashMap<>();
 
   private final String database;
   private final String[] profiles;
@@ -39,10 +38,13 @@ public abstract class TestShop implements TestInstancePostProcessor {
 
   @Override
   public void postProcessTestInstance(Object test, ExtensionContext context) {
-    RUNNING
-        .computeIfAbsent(database, this::start)
-        .getAutowireCapableBeanFactory()
-        .autowireBean(test);
+    running().getAutowireCapableBeanFactory().autowireBean(test);
+  }
+
+  private ConfigurableApplicationContext running() {
+    synchronized (RUNNING) {
+      return RUNNING.computeIfAbsent(database, this::start);
+    }
   }
 
   private ConfigurableApplicationContext start(String name) {

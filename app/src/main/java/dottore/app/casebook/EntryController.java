@@ -10,6 +10,7 @@ import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -107,7 +108,15 @@ class EntryController {
     Part of = part(part);
     return desk(
         model,
-        new Desk(of, "", true, STARTS.get(of), "", own.now().number(), false, false),
+        new Desk(
+            of,
+            "",
+            true,
+            Objects.requireNonNull(STARTS.get(of)),
+            "",
+            own.now().number(),
+            false,
+            false),
         List.of());
   }
 

@@ -10,10 +10,12 @@ import dottore.core.facts.Fact;
 import dottore.core.ticket.SheetKind;
 import dottore.core.ticket.SheetWork;
 import dottore.core.ticket.Start;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
@@ -50,7 +52,12 @@ public class Desks {
 
   /** Places under Fix by their address, in the order of the screen, with their names. */
   public Map<String, String> places() {
-    return places;
+    return Collections.unmodifiableMap(places);
+  }
+
+  /** The name of the place under Fix where a run sheet is at home. */
+  public String placeName(SheetWork work) {
+    return Objects.requireNonNull(places.get(place(work)));
   }
 
   public List<Desk> all() {

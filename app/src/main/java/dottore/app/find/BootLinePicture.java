@@ -4,6 +4,7 @@ import dottore.core.casebook.Station;
 import dottore.core.diagnosis.BootLine;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Objects;
 import java.util.Optional;
 
 /** The boot line laid out for drawing, in the units of its view box of 906 by 108. */
@@ -56,7 +57,7 @@ record BootLinePicture(
         line.stations().values().stream().mapToDouble(m -> m.suspicion().value()).max().orElse(0);
     List<Stop> stops = new ArrayList<>();
     for (Station station : stations) {
-      BootLine.Mark mark = line.stations().get(station);
+      BootLine.Mark mark = Objects.requireNonNull(line.stations().get(station));
       double odds = mark.suspicion().value();
       String note = mark.cleared() ? "cleared" : odds < SHOWN ? "" : mark.suspicion().percent();
       stops.add(

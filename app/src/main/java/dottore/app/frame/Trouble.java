@@ -4,6 +4,7 @@ import dottore.app.said.NotThere;
 import dottore.app.said.TooLate;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import java.util.Objects;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
@@ -24,8 +25,7 @@ class Trouble {
 
   @ExceptionHandler({NotThere.class, NoResourceFoundException.class})
   ModelAndView notThere(Exception missing, HttpServletResponse response) {
-    String what =
-        missing instanceof NotThere ? missing.getMessage() : "There is no page at this address.";
+    String what = missing instanceof NotThere ? said(missing) : "There is no page at this address.";
     return page(HttpStatus.NOT_FOUND, "Not here", what, "Search for it under Tickets.", response);
   }
 
@@ -34,7 +34,7 @@ class Trouble {
     return page(
         HttpStatus.CONFLICT,
         "Too late",
-        late.getMessage(),
+        said(late),
         "Open the ticket again to see how it stands.",
         response);
   }
@@ -83,9 +83,13 @@ class Trouble {
     return page(
         HttpStatus.CONTENT_TOO_LARGE,
         "The file was not taken",
-        unfit.getMessage(),
+        said(unfit),
         "Check that it is the right file.",
         response);
+  }
+
+  private static String said(Exception inWords) {
+    return Objects.requireNonNullElse(inWords.getMessage(), "");
   }
 
   private static ModelAndView page(

@@ -190,7 +190,7 @@ class HandBackController {
     String override = posted.getOrDefault("override", "").strip();
     boolean mayOverride = mayOverride(request);
     try {
-      if (!fields.get("minutes").isEmpty() && !fields.get("minutes").matches("\\d{1,5}")) {
+      if (!fields.getOrDefault("minutes", "").matches("\\d{0,5}")) {
         throw new Refused("Minutes are a whole number.");
       }
       record.change(

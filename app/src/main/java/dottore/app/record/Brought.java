@@ -39,7 +39,17 @@ public final class Brought {
       OptionalInt line) {}
 
   /** A picture, as it was kept. */
-  public record Pictured(Instant at, String by, String note, String type, byte[] bytes) {}
+  public record Pictured(Instant at, String by, String note, String type, byte[] bytes) {
+    public Pictured {
+      bytes = bytes.clone();
+    }
+
+    /** A copy of the picture's bytes. */
+    @Override
+    public byte[] bytes() {
+      return bytes.clone();
+    }
+  }
 
   private final Writing writing;
   private final PhotoRepository photos;
@@ -115,7 +125,7 @@ public final class Brought {
     photo.takenBy = pictured.by();
     photo.note = pictured.note();
     photo.type = pictured.type();
-    photo.bytes = pictured.bytes().clone();
+    photo.bytes = pictured.bytes();
     photo.small = SmallPicture.of(photo.bytes);
     photos.save(photo);
   }

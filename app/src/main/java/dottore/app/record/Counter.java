@@ -105,8 +105,9 @@ public class Counter {
       }
     }
     for (Customer customer : alike) {
-      if (!serial.isBlank() && customers.brought(customer.id, serial.strip())) {
-        return new Who.Same(Objects.requireNonNull(customer.id));
+      long id = Objects.requireNonNull(customer.id);
+      if (!serial.isBlank() && customers.brought(id, serial.strip())) {
+        return new Who.Same(id);
       }
     }
     return alike.isEmpty()

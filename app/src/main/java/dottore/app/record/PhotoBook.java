@@ -21,7 +21,17 @@ public class PhotoBook {
   public record Taken(long id, String note, Instant at, String who) {}
 
   /** A picture with its bytes. */
-  public record Shown(String type, byte[] bytes) {}
+  public record Shown(String type, byte[] bytes) {
+    public Shown {
+      bytes = bytes.clone();
+    }
+
+    /** A copy of the picture's bytes. */
+    @Override
+    public byte[] bytes() {
+      return bytes.clone();
+    }
+  }
 
   private final PhotoRepository photos;
 

@@ -138,7 +138,7 @@ class RunSheetController {
         file.guarded().isPresent(),
         file.guarded().filter(c -> c.worries(shop.now())).map(RunningTime::label).orElse(""),
         desks.place(open),
-        desks.places().get(desks.place(open)));
+        desks.placeName(open));
   }
 
   /** What a step waits for although its turn has come; empty if no clock before it runs down. */

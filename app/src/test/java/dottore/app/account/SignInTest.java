@@ -2,7 +2,7 @@ package dottore.app.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dottore.app.TestShop;
+import dottore.app.InEmptyShop;
 import dottore.app.Visitor;
 import dottore.app.record.Arrival;
 import dottore.app.record.Counter;
@@ -16,14 +16,13 @@ import java.util.Optional;
 import java.util.Set;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.test.util.ReflectionTestUtils;
 
 /** Who gets in, and how far. */
-@ExtendWith(TestShop.Empty.class)
+@InEmptyShop
 class SignInTest {
   private static final String PASSWORD = "a-long-enough-one";
 

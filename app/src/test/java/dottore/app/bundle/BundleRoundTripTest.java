@@ -2,8 +2,8 @@ package dottore.app.bundle;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dottore.app.InEmptyShop;
 import dottore.app.Shopkeeping;
-import dottore.app.TestShop;
 import dottore.app.record.Arrival;
 import dottore.app.record.ConfirmedCauses;
 import dottore.app.record.Counter;
@@ -48,7 +48,6 @@ import java.util.SplittableRandom;
 import java.util.TreeMap;
 import java.util.UUID;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -56,7 +55,7 @@ import tools.jackson.databind.node.ArrayNode;
 import tools.jackson.databind.node.ObjectNode;
 
 /** A ticket of any kind comes back from its bundle as it was, all of it. */
-@ExtendWith(TestShop.Empty.class)
+@InEmptyShop
 class BundleRoundTripTest {
   private static final int TICKETS = 60;
   private static final byte[] PNG = {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10, 1, 2, 3};

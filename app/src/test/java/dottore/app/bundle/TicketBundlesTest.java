@@ -4,7 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import com.sun.management.ThreadMXBean;
-import dottore.app.TestShop;
+import dottore.app.InEmptyShop;
 import dottore.app.knowledge.Knowledge;
 import dottore.app.record.Arrival;
 import dottore.app.record.Closing;
@@ -41,7 +41,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.SplittableRandom;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
 import tools.jackson.databind.JsonNode;
@@ -51,7 +50,7 @@ import tools.jackson.databind.node.JsonNodeFactory;
 import tools.jackson.databind.node.ObjectNode;
 
 /** Tickets as files: what goes out comes back, and what is broken is refused with its place. */
-@ExtendWith(TestShop.Empty.class)
+@InEmptyShop
 class TicketBundlesTest {
   private static final int MUTANTS = 200;
   private static final long MOST_BYTES = 64L << 20;

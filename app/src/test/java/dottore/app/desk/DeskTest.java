@@ -2,8 +2,8 @@ package dottore.app.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dottore.app.InEmptyShop;
 import dottore.app.Shopkeeping;
-import dottore.app.TestShop;
 import dottore.app.Visitor;
 import dottore.app.account.Accounts;
 import dottore.app.account.Role;
@@ -23,12 +23,11 @@ import java.util.Map;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.beans.factory.annotation.Value;
 
 /** Fix, as it is the same for every desk. */
-@ExtendWith(TestShop.Empty.class)
+@InEmptyShop
 class DeskTest {
   @Value("${local.server.port}")
   int port;

@@ -3,7 +3,7 @@ package dottore.app.knowledge;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import dottore.app.TestShop;
+import dottore.app.InEmptyShop;
 import dottore.app.record.Arrival;
 import dottore.app.record.Closing;
 import dottore.app.record.Counter;
@@ -32,12 +32,11 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** What the shop knows, against a real database. */
-@ExtendWith(TestShop.Empty.class)
+@InEmptyShop
 class KnowledgeTest {
   private static final String SALT_AIR =
       """

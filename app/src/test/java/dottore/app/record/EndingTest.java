@@ -3,8 +3,8 @@ package dottore.app.record;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dottore.app.InEmptyShop;
 import dottore.app.Shopkeeping;
-import dottore.app.TestShop;
 import dottore.app.Visitor;
 import dottore.app.account.Accounts;
 import dottore.app.account.Role;
@@ -28,14 +28,13 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.beans.factory.annotation.Value;
 
 /** However a ticket ends, it ends through one gate, taken inside its lock. */
-@ExtendWith(TestShop.Empty.class)
+@InEmptyShop
 class EndingTest {
   private static final Loan CABLE = new Loan("the long cable", "", "", Set.of());
 

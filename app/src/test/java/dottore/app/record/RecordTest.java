@@ -3,7 +3,7 @@ package dottore.app.record;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import dottore.app.TestShop;
+import dottore.app.InEmptyShop;
 import dottore.app.said.NotThere;
 import dottore.app.said.TooLate;
 import dottore.core.casebook.Casebook;
@@ -35,14 +35,13 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.stream.IntStream;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.dao.DataAccessException;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 
 /** The record against a real database. */
-@ExtendWith(TestShop.Empty.class)
+@InEmptyShop
 class RecordTest {
   @Autowired Record record;
   @Autowired Closing closing;

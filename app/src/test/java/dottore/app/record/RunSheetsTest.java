@@ -3,7 +3,7 @@ package dottore.app.record;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import dottore.app.TestShop;
+import dottore.app.InEmptyShop;
 import dottore.app.record.SheetWriting.Said;
 import dottore.app.said.NotThere;
 import dottore.app.said.Refused;
@@ -42,12 +42,11 @@ import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
 
 /** Run sheets and what they borrow, against a real database. */
-@ExtendWith(TestShop.Empty.class)
+@InEmptyShop
 class RunSheetsTest {
   @Autowired Record record;
   @Autowired Counter counter;

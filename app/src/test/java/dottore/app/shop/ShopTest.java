@@ -2,8 +2,8 @@ package dottore.app.shop;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dottore.app.InEmptyShop;
 import dottore.app.Shopkeeping;
-import dottore.app.TestShop;
 import dottore.app.Visitor;
 import dottore.app.account.Accounts;
 import dottore.app.account.Role;
@@ -14,11 +14,10 @@ import java.util.Map;
 import org.junit.jupiter.api.AfterEach;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.extension.ExtendWith;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.beans.factory.annotation.Value;
 
-@ExtendWith(TestShop.Empty.class)
+@InEmptyShop
 class ShopTest {
   @Value("${local.server.port}")
   int port;

@@ -1,6 +1,5 @@
 package dottore.core.casebook;
 
-import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
@@ -67,8 +66,8 @@ final class CasebookLint {
 
   private void check(Check check) {
     Likelihoods rows = check.likelihoods();
-    rows.byCause().keySet().forEach(cause -> known(check.id(), cause));
-    for (String key : rows.byCauseAtStage().keySet()) {
+    rows.causes().forEach(cause -> known(check.id(), cause));
+    for (String key : rows.causesAtStages()) {
       String[] parts = key.split("@", 2);
       known(check.id(), parts[0]);
       Cause cause = causes.get(parts[0]);
@@ -77,10 +76,7 @@ final class CasebookLint {
         fault.accept(check.id(), "'" + parts[0] + "' never stops at '" + parts[1] + "'");
       }
     }
-    List<double[]> all = new ArrayList<>(List.of(rows.otherwise()));
-    all.addAll(rows.byStage().values());
-    all.addAll(rows.byCause().values());
-    all.addAll(rows.byCauseAtStage().values());
+    List<double[]> all = rows.all();
     for (int i = 0; i < check.outcomes().size(); i++) {
       int outcome = i;
       if (all.stream().allMatch(row -> row[outcome] < EVER)) {

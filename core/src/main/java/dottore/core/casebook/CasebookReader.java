@@ -1,5 +1,7 @@
 package dottore.core.casebook;
 
+import static java.util.Objects.requireNonNull;
+
 import dottore.core.casebook.Check.Outcome;
 import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
@@ -131,7 +133,7 @@ public final class CasebookReader {
     }
     if (faults.isEmpty()) {
       CasebookLint lint =
-          new CasebookLint(causes, checks, repairs, (id, what) -> places.get(id).fault(what));
+          new CasebookLint(causes, checks, repairs, (id, what) -> placeOf(id).fault(what));
       lint.run();
       lint.reliedOn(relied, faults::add);
     }
@@ -160,11 +162,16 @@ public final class CasebookReader {
         (id, chance) -> {
           Repair repair = repairs.get(id);
           if (repair == null) {
-            places.get(cause).fault("no repair is called '" + id + "'");
+            placeOf(cause).fault("no repair is called '" + id + "'");
           } else {
             repairs.put(id, repair.curing(cause, chance));
           }
         });
+  }
+
+  /** Where something with this id was read. */
+  private YamlPlace placeOf(String id) {
+    return requireNonNull(places.get(id), id);
   }
 
   /** The tree of a text; a fault and nothing if it is no YAML. */

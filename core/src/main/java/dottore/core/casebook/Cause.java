@@ -1,6 +1,9 @@
 package dottore.core.casebook;
 
 import dottore.core.machine.MachineKind;
+import java.util.Collections;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.Map;
 import java.util.Set;
 
@@ -22,6 +25,16 @@ public record Cause(
     Map<Stage, Double> stages,
     Map<Context, Double> contexts,
     Set<MachineKind> kinds) {
+  public Cause {
+    stages = Collections.unmodifiableMap(new LinkedHashMap<>(stages));
+    contexts = Collections.unmodifiableMap(new LinkedHashMap<>(contexts));
+    kinds = Collections.unmodifiableSet(new LinkedHashSet<>(kinds));
+  }
+
+  /** The chance that the machine stops at this stage, if it is this; 0 where it never does. */
+  public double share(Stage stage) {
+    return stages.getOrDefault(stage, 0.0);
+  }
 
   /** The same cause at other odds. */
   public Cause at(double newWeight, Map<Context, Double> newContexts) {

@@ -1,6 +1,8 @@
 package dottore.core.casebook;
 
 import dottore.core.units.Minutes;
+import java.util.Collections;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -26,6 +28,10 @@ public record Check(
     boolean showsStage,
     Optional<String> reader)
     implements Step {
+  public Check {
+    outcomes = List.copyOf(outcomes);
+    depends = Collections.unmodifiableSet(new LinkedHashSet<>(depends));
+  }
 
   /** The check that says how far the machine gets. Every casebook has it. */
   public static final String HOW_FAR = "how-far";

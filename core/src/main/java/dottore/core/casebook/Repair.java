@@ -1,6 +1,7 @@
 package dottore.core.casebook;
 
 import dottore.core.units.Minutes;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -23,6 +24,10 @@ public record Repair(
     double parts,
     List<String> recheck)
     implements Step {
+  public Repair {
+    cures = Collections.unmodifiableMap(new LinkedHashMap<>(cures));
+    recheck = List.copyOf(recheck);
+  }
 
   Repair curing(String cause, double chance) {
     Map<String, Double> more = new LinkedHashMap<>(cures);

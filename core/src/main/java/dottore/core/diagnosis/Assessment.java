@@ -44,7 +44,12 @@ public final class Assessment {
    * step.
    */
   private record Planned(
-      List<Candidate> candidates, Verdict verdict, List<Unavailable> unavailable) {}
+      List<Candidate> candidates, Verdict verdict, List<Unavailable> unavailable) {
+    Planned {
+      candidates = List.copyOf(candidates);
+      unavailable = List.copyOf(unavailable);
+    }
+  }
 
   Assessment(Diagnosis diagnosis, Case about) {
     this.diagnosis = diagnosis;

@@ -5,7 +5,9 @@ import dottore.core.casebook.Mark;
 import dottore.core.casebook.Need;
 import dottore.core.machine.MachineKind;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.EnumSet;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 
@@ -20,6 +22,9 @@ import java.util.Set;
 public record Case(Set<Context> contexts, Set<Mark> marks, Set<Need> missing, List<Event> events) {
 
   public Case {
+    contexts = Collections.unmodifiableSet(new LinkedHashSet<>(contexts));
+    marks = Collections.unmodifiableSet(new LinkedHashSet<>(marks));
+    missing = Collections.unmodifiableSet(new LinkedHashSet<>(missing));
     contexts = copy(contexts, Context.class);
     marks = copy(marks, Mark.class);
     missing = copy(missing, Need.class);

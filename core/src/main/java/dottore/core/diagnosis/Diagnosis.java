@@ -1,5 +1,7 @@
 package dottore.core.diagnosis;
 
+import static java.util.Objects.requireNonNull;
+
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Check;
@@ -149,11 +151,11 @@ public final class Diagnosis {
   }
 
   int indexOfCheck(String id) {
-    return checkIndex.get(id);
+    return requireNonNull(checkIndex.get(id), id);
   }
 
   int indexOfRepair(String id) {
-    return repairIndex.get(id);
+    return requireNonNull(repairIndex.get(id), id);
   }
 
   int lookAhead() {
@@ -189,8 +191,7 @@ public final class Diagnosis {
     for (int h = 0; h < weights.length; h++) {
       Cause cause = hypotheses.get(h).cause();
       if (cause.kinds().contains(about.kind())) {
-        weights[h] =
-            Prior.weight(cause, about.contexts()) * cause.stages().get(hypotheses.get(h).stage());
+        weights[h] = Prior.weight(cause, about.contexts()) * cause.share(hypotheses.get(h).stage());
       }
     }
     return weights;

@@ -18,6 +18,11 @@ import java.util.Map;
  * @param cures its repairs, the cheapest per chance first
  */
 public record Portrait(Cause cause, Odds share, List<Sign> signs, List<Cure> cures) {
+  public Portrait {
+    signs = List.copyOf(signs);
+    cures = List.copyOf(cures);
+  }
+
   private static final double SPEAKS_FOR = 3;
   private static final double CONFIRMS = 8;
   private static final double OFTEN = 0.25;
@@ -111,7 +116,7 @@ public record Portrait(Cause cause, Odds share, List<Sign> signs, List<Cure> cur
     for (int h = 0; h < row.length; h++) {
       Diagnosis.Hypothesis hypothesis = diagnosis.hypotheses().get(h);
       if (hypothesis.stage() == stage && hypothesis.cause().equals(cause) == forIt) {
-        double weight = hypothesis.cause().weight() * hypothesis.cause().stages().get(stage);
+        double weight = hypothesis.cause().weight() * hypothesis.cause().share(stage);
         sum += weight * row[h];
         mass += weight;
       }

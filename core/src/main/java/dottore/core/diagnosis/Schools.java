@@ -5,7 +5,9 @@ import dottore.core.casebook.School;
 import dottore.core.casebook.School.Position;
 import dottore.core.casebook.Step;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -22,6 +24,8 @@ public record Schools(Map<School, String> shop, Map<School, String> ticket) {
   private static final double SUSPECT = 0.05;
 
   public Schools {
+    shop = Collections.unmodifiableMap(new LinkedHashMap<>(shop));
+    ticket = Collections.unmodifiableMap(new LinkedHashMap<>(ticket));
     shop = chosen(shop);
     ticket = chosen(ticket);
   }
@@ -47,7 +51,11 @@ public record Schools(Map<School, String> shop, Map<School, String> ticket) {
    *
    * @param because why this position is taken here
    */
-  public record Decision(School school, Position taken, String because, List<Position> others) {}
+  public record Decision(School school, Position taken, String because, List<Position> others) {
+    public Decision {
+      others = List.copyOf(others);
+    }
+  }
 
   private String position(School school) {
     return ticket.getOrDefault(school, shop.getOrDefault(school, school.usual().id()));

@@ -5,7 +5,9 @@ import dottore.core.casebook.Depth;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.School;
 import dottore.core.casebook.Step;
+import java.util.Collections;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Set;
 
@@ -29,6 +31,10 @@ public record ShopRules(
     double foundAt,
     double slip,
     Map<School, String> favored) {
+  public ShopRules {
+    depth = Collections.unmodifiableMap(new LinkedHashMap<>(depth));
+    favored = Collections.unmodifiableMap(new LinkedHashMap<>(favored));
+  }
 
   /** What a shop's habit is worth, in bench minutes. */
   static final double HABIT = 6;

@@ -12,6 +12,9 @@ import java.util.Locale;
  * @param evidence what speaks for and against, strongest first
  */
 public record Suspect(Cause cause, Odds odds, String reason, List<Argument> evidence) {
+  public Suspect {
+    evidence = List.copyOf(evidence);
+  }
 
   /**
    * One thing that speaks for or against.

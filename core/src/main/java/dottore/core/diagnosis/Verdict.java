@@ -19,6 +19,10 @@ public sealed interface Verdict {
    * @param owed the checks that must read good before the cause counts as confirmed
    */
   record Works(Repair repair, Cause cause, List<String> owed) implements Verdict {
+    public Works {
+      owed = List.copyOf(owed);
+    }
+
     public boolean confirmed() {
       return owed.isEmpty();
     }

@@ -1,5 +1,7 @@
 package dottore.core.facts;
 
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import org.jspecify.annotations.Nullable;
@@ -11,6 +13,11 @@ import org.jspecify.annotations.Nullable;
  * @param shown the words of each on the screen, by id
  */
 record ChoiceCodec<T>(Map<String, T> byId, Map<String, String> shown) implements Codec<T> {
+  ChoiceCodec {
+    byId = Collections.unmodifiableMap(new LinkedHashMap<>(byId));
+    shown = Collections.unmodifiableMap(new LinkedHashMap<>(shown));
+  }
+
   @Override
   public T read(String text) throws FactFault {
     @Nullable T value = byId.get(text);

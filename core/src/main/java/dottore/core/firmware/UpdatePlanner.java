@@ -1,5 +1,7 @@
 package dottore.core.firmware;
 
+import static java.util.Objects.requireNonNull;
+
 import dottore.core.casebook.School;
 import dottore.core.casebook.Stage.Reach;
 import dottore.core.firmware.UpdatePlan.Decision;
@@ -270,12 +272,14 @@ public final class UpdatePlanner {
 
   private static List<Release> road(Map<Release, Release> from, Release to) {
     LinkedList<Release> road = new LinkedList<>();
-    for (Release step = to; ; step = from.get(step)) {
+    Release step = to;
+    for (Release before = requireNonNull(from.get(step)); !before.equals(step); ) {
       road.addFirst(step);
-      if (from.get(step).equals(step)) {
-        return road;
-      }
+      step = before;
+      before = requireNonNull(from.get(step));
     }
+    road.addFirst(step);
+    return road;
   }
 
   /** Unfinished versions are no stepping stones. */

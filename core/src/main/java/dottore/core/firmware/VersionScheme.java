@@ -92,7 +92,11 @@ public record VersionScheme(Reading reading, Tail tail, Dates dates) {
   }
 
   /** A version cut into what is compared: stage last, finished if it names none. */
-  private record Cut(List<Piece> pieces, Piece.Stage stage) {}
+  private record Cut(List<Piece> pieces, Piece.Stage stage) {
+    Cut {
+      pieces = List.copyOf(pieces);
+    }
+  }
 
   /**
    * How {@code version} stands to {@code other}, both of this maker and for the same board.

@@ -78,10 +78,10 @@ public record OpeningHours(Map<DayOfWeek, Span> week, Map<LocalDate, String> hol
 
   /** "Mon 09:00 to 18:00, Tue 09:00 to 18:00", as it hangs on the door. */
   public String words() {
-    return java.util.Arrays.stream(DayOfWeek.values())
-        .filter(week::containsKey)
-        .map(d -> name(d) + " " + week.get(d).from() + " to " + week.get(d).to())
-        .collect(Collectors.joining(", "));
+    return new TreeMap<>(week)
+        .entrySet().stream()
+            .map(d -> name(d.getKey()) + " " + d.getValue().from() + " to " + d.getValue().to())
+            .collect(Collectors.joining(", "));
   }
 
   private static String name(DayOfWeek day) {

@@ -3,6 +3,7 @@ package dottore.core.learning;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Step;
 import dottore.core.units.Minutes;
+import java.util.Collections;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.Map;
@@ -16,6 +17,9 @@ import java.util.Map;
  */
 public record Learned(
     Casebook shipped, Casebook casebook, LearnedOdds odds, Map<String, StepTime> times) {
+  public Learned {
+    times = Collections.unmodifiableMap(new LinkedHashMap<>(times));
+  }
 
   /** Applies experience to a casebook. */
   public static Learned from(Casebook shipped, Experience experience) {

@@ -1,5 +1,7 @@
 package dottore.core.learning;
 
+import static java.util.Objects.requireNonNull;
+
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Context;
@@ -53,7 +55,7 @@ public final class LearnedOdds {
     expected = expected(shipped, confirmed);
     Map<String, Double> share = Prior.shares(shipped);
     for (Cause cause : shipped.causes()) {
-      double worth = SHIPPED_WORTH * share.get(cause.id());
+      double worth = SHIPPED_WORTH * requireNonNull(share.get(cause.id()));
       double factor =
           (worth + counts.getOrDefault(cause.id(), 0))
               / (worth + expected.getOrDefault(cause.id(), 0.0));
@@ -138,8 +140,8 @@ public final class LearnedOdds {
             cause ->
                 new Moved(
                     cause,
-                    before.get(cause.id()),
-                    after.get(cause.id()),
+                    requireNonNull(before.get(cause.id())),
+                    requireNonNull(after.get(cause.id())),
                     counts.getOrDefault(cause.id(), 0),
                     expected.getOrDefault(cause.id(), 0.0)))
         .toList();

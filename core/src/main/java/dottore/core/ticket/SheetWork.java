@@ -4,6 +4,7 @@ import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.RunSheet.Mark;
 import dottore.core.runsheet.SheetStep;
 import java.time.Instant;
+import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Map;
 import java.util.Optional;
@@ -29,6 +30,7 @@ public record SheetWork(
     boolean concluded) {
 
   public SheetWork {
+    lines = Collections.unmodifiableMap(new LinkedHashMap<>(lines));
     about = Map.copyOf(about);
     lines = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(lines));
   }

@@ -5,10 +5,12 @@ import dottore.core.casebook.Check;
 import dottore.core.casebook.Vocabulary;
 import dottore.core.casebook.Vocabulary.Meaning;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -61,9 +63,17 @@ public final class Wording {
    */
   public record Proposal(Meaning meaning, String words, String heard, double fit) {}
 
-  private record Phrase(Meaning meaning, Set<String> words) {}
+  private record Phrase(Meaning meaning, Set<String> words) {
+    Phrase {
+      words = Collections.unmodifiableSet(new LinkedHashSet<>(words));
+    }
+  }
 
-  private record Clause(String text, Set<String> words) {}
+  private record Clause(String text, Set<String> words) {
+    Clause {
+      words = Collections.unmodifiableSet(new LinkedHashSet<>(words));
+    }
+  }
 
   private final Casebook casebook;
   private final Map<String, String> synonyms = new HashMap<>();
