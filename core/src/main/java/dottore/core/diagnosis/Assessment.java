@@ -66,7 +66,7 @@ public final class Assessment {
       List<Unavailable> unavailable = new ArrayList<>();
       List<Candidate> ranked = rank(unavailable);
       Verdict verdict = verdict(ranked);
-      known = new Planned(inOrder(ranked, verdict), verdict, List.copyOf(unavailable));
+      known = new Planned(inOrder(ranked, verdict), verdict, unavailable);
       planned = known; // whoever comes second computed the same
     }
     return known;

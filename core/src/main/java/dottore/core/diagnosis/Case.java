@@ -7,7 +7,6 @@ import dottore.core.machine.MachineKind;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.EnumSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Set;
 
@@ -22,9 +21,6 @@ import java.util.Set;
 public record Case(Set<Context> contexts, Set<Mark> marks, Set<Need> missing, List<Event> events) {
 
   public Case {
-    contexts = Collections.unmodifiableSet(new LinkedHashSet<>(contexts));
-    marks = Collections.unmodifiableSet(new LinkedHashSet<>(marks));
-    missing = Collections.unmodifiableSet(new LinkedHashSet<>(missing));
     contexts = copy(contexts, Context.class);
     marks = copy(marks, Mark.class);
     missing = copy(missing, Need.class);
@@ -34,7 +30,7 @@ public record Case(Set<Context> contexts, Set<Mark> marks, Set<Need> missing, Li
   private static <E extends Enum<E>> Set<E> copy(Set<E> set, Class<E> type) {
     EnumSet<E> copy = EnumSet.noneOf(type);
     copy.addAll(set);
-    return copy;
+    return Collections.unmodifiableSet(copy);
   }
 
   public MachineKind kind() {

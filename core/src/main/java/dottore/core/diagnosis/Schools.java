@@ -5,9 +5,7 @@ import dottore.core.casebook.School;
 import dottore.core.casebook.School.Position;
 import dottore.core.casebook.Step;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.EnumMap;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -24,8 +22,6 @@ public record Schools(Map<School, String> shop, Map<School, String> ticket) {
   private static final double SUSPECT = 0.05;
 
   public Schools {
-    shop = Collections.unmodifiableMap(new LinkedHashMap<>(shop));
-    ticket = Collections.unmodifiableMap(new LinkedHashMap<>(ticket));
     shop = chosen(shop);
     ticket = chosen(ticket);
   }

@@ -3,7 +3,6 @@ package dottore.core.firmware;
 import java.util.Collections;
 import java.util.Comparator;
 import java.util.EnumSet;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -31,11 +30,8 @@ public record BoardRecord(
     List<Release> releases) {
 
   public BoardRecord {
-    ways = Collections.unmodifiableSet(new LinkedHashSet<>(ways));
-    rescues = Collections.unmodifiableSet(new LinkedHashSet<>(rescues));
-    releases = List.copyOf(releases);
-    ways = ways.isEmpty() ? Set.of() : EnumSet.copyOf(ways);
-    rescues = rescues.isEmpty() ? Set.of() : EnumSet.copyOf(rescues);
+    ways = Collections.unmodifiableSet(ways.isEmpty() ? Set.of() : EnumSet.copyOf(ways));
+    rescues = Collections.unmodifiableSet(rescues.isEmpty() ? Set.of() : EnumSet.copyOf(rescues));
     processors = Map.copyOf(processors);
     releases = releases.stream().sorted(Comparator.comparing(Release::date)).toList();
   }

@@ -82,7 +82,6 @@ public record DiskLayout(
    *     the drive has a place or size that no drive can have
    */
   public DiskLayout {
-    parts = List.copyOf(parts);
     if (sectorSize != 512 && sectorSize != 4096) {
       throw new IllegalArgumentException("sectors have 512 or 4096 bytes, not " + sectorSize);
     }

@@ -32,7 +32,6 @@ public record SheetWork(
   public SheetWork {
     lines = Collections.unmodifiableMap(new LinkedHashMap<>(lines));
     about = Map.copyOf(about);
-    lines = java.util.Collections.unmodifiableMap(new LinkedHashMap<>(lines));
   }
 
   /** Finds in the log what was done of a sheet. */

@@ -103,7 +103,8 @@ class LogTest {
   /** Ten times the lines take about ten times as long, not a hundred times. */
   @Test
   void foldingIsLinearInTheLength() {
-    assertThat(time(40_000)).isLessThan(40 * Math.max(1, time(4_000)));
+    long shorter = time(4_000);
+    assertThat(time(40_000)).isLessThan(40 * shorter);
   }
 
   private static long time(int length) {
@@ -117,10 +118,10 @@ class LogTest {
       }
     }
     long best = Long.MAX_VALUE;
-    for (int round = 0; round < 5; round++) {
+    for (int round = 0; round < 9; round++) {
       long started = System.nanoTime();
       assertThat(events(Jobs.log(entries))).isNotEmpty();
-      best = Math.min(best, (System.nanoTime() - started) / 1_000_000);
+      best = Math.min(best, System.nanoTime() - started);
     }
     return best;
   }
