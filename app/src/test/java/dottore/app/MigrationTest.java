@@ -32,7 +32,13 @@ class MigrationTest {
     sql.update(line, 2, "FIRMWARE", "{\"encrypted\": \"no\"}");
     sql.update(line, 3, "FIRMWARE", "{\"encryption\": \"suspended\"}");
     sql.update(line, 4, "NOTE", "{}");
+    sql.update(
+        "insert into ticket (claim, customer_id, machine_id, complaint, received, state,"
+            + " confirmed_causes) values ('B0-002-9', 1, 1, 'dead', now(), 'HANDED_BACK',"
+            + " '{cord-out,coin-cell-flat}')");
     Flyway.configure().dataSource(database).load().migrate();
+    assertThat(sql.queryForList("select cause from confirmed_cause order by 1", String.class))
+        .containsExactly("coin-cell-flat", "cord-out");
     assertThat(sql.queryForList("select kind from log_entry order by seq", String.class))
         .containsExactly("FACT", "FACT", "FACT", "NOTE");
     assertThat(

@@ -25,9 +25,15 @@ public class Closing {
 
   private final Store store;
   private final ShopExperience experience;
+  private final ConfirmedCauses confirmed;
   private final ApplicationEventPublisher events;
 
-  Closing(Store store, ShopExperience experience, ApplicationEventPublisher events) {
+  Closing(
+      Store store,
+      ShopExperience experience,
+      ConfirmedCauses confirmed,
+      ApplicationEventPublisher events) {
+    this.confirmed = confirmed;
     this.store = store;
     this.experience = experience;
     this.events = events;
@@ -120,6 +126,7 @@ public class Closing {
         .forEach(c -> c.stoppedAt = at);
     if (ticket.teaches) {
       experience.keep(store.casebook(), file, at);
+      confirmed.count(causes);
     }
     writing.append(new NewLine(text, new Entry.Closed()));
     events.publishEvent(new Closed(ticket.claim));

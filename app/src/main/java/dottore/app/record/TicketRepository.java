@@ -120,21 +120,4 @@ interface TicketRepository extends JpaRepository<Ticket, Long> {
           """,
       nativeQuery = true)
   List<Lesson> lesson(String claim, Instant since);
-
-  /** A cause with how often it was confirmed. */
-  interface Confirmed {
-    String getCause();
-
-    long getTimes();
-  }
-
-  @Query(
-      value =
-          """
-          select c.cause as cause, count(*) as times
-          from ticket t cross join lateral unnest(t.confirmed_causes) as c(cause)
-          where t.state <> 'OPEN' and t.teaches group by c.cause
-          """,
-      nativeQuery = true)
-  List<Confirmed> confirmed();
 }

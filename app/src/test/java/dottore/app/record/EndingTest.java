@@ -42,6 +42,7 @@ class EndingTest {
   int port;
 
   @Autowired Accounts accounts;
+  @Autowired ConfirmedCauses counted;
   @Autowired Record record;
   @Autowired Counter counter;
   @Autowired Closing closing;
@@ -95,8 +96,12 @@ class EndingTest {
               line -> assertThat(line.text()).contains("in spite of: ", "Reason: it is wanted"));
     }
     String clean = ready();
+    Map<String, Long> before = counted.counts();
     end(clean, ending, "", false);
     assertThat(record.open(clean).confirmedCauses()).isNotEmpty();
+    for (String cause : record.open(clean).confirmedCauses()) {
+      assertThat(counted.counts()).containsEntry(cause, before.getOrDefault(cause, 0L) + 1);
+    }
   }
 
   @Test
