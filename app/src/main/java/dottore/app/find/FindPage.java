@@ -85,7 +85,7 @@ record FindPage(
       String waiting,
       int waitMinutes,
       String depth,
-      String caution,
+      List<String> cautions,
       String grounding,
       String why,
       String borrows,

@@ -40,6 +40,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 
 /** Lays an assessment out for the Find tab. */
@@ -57,6 +58,9 @@ final class FindView {
 
   private final Casebook casebook;
   private final TicketFile file;
+  private static final String KEY_FIRST =
+      "Recovery key of an encrypted drive at hand; never agree to reset the security chip unasked.";
+
   private final Assessment assessment;
   private final Schools schools;
   private final Map<String, StepTime> times;
@@ -137,10 +141,10 @@ final class FindView {
               "At " + found.odds().percent() + ". Cure it, then check again what failed.")
           : new Banner(
               "◎",
-              "Cause likely: " + found.cause().name(),
+              "Best next cure, not proved: " + found.cause().name(),
               "At "
                   + found.odds().percent()
-                  + ". Its cure costs less than any further check would save.");
+                  + ". Curing it costs less than any further check would save.");
     }
     if (verdict instanceof Verdict.Works works) {
       if (!works.confirmed()) {
@@ -255,7 +259,7 @@ final class FindView {
           "",
           0,
           "",
-          "",
+          List.of(),
           "",
           view.why(),
           "",
@@ -276,7 +280,7 @@ final class FindView {
         effort.waiting().value() > 0 ? effort.waiting().text() + " wait" : "no wait",
         effort.clock() ? (int) Math.ceil(effort.waiting().value()) : 0,
         effort.depth().words(),
-        step.caution().orElse(""),
+        cautions(step),
         grounding(effort, file.machine().kind()),
         recheck
             ? "What failed before must be seen to work before the ticket can be closed."
@@ -294,10 +298,21 @@ final class FindView {
     return time == null ? text : text + ", 4 of 5 within " + time.most().text();
   }
 
-  /** The caution of every step that opens the case; those done live say so themselves. */
+  /** The step's own caution, after the one that keeps an encrypted drive from locking itself. */
+  private static List<String> cautions(Step step) {
+    return Stream.concat(
+            step.effort().care().keyFirst() ? Stream.of(KEY_FIRST) : Stream.empty(),
+            step.caution().stream())
+        .toList();
+  }
+
+  /** The caution of every step that opens the case: with mains off, or live, and never both. */
   private static String grounding(Step.Effort effort, MachineKind kind) {
-    if (!effort.depth().opensTheCase()) {
+    if (!effort.opensTheCase()) {
       return "";
+    }
+    if (effort.care().live()) {
+      return "Mains on: one hand, no strap, no metal";
     }
     return kind.hasBattery()
         ? "Charger out, battery off, strap on"

@@ -36,6 +36,8 @@ final class CasebookLint {
   void run() {
     checks.values().forEach(this::check);
     repairs.values().forEach(this::repair);
+    checks.values().forEach(this::careful);
+    repairs.values().forEach(this::careful);
     causesCanBeCured();
     causesCanBeToldApart();
     howFarIsThere();
@@ -76,12 +78,64 @@ final class CasebookLint {
         fault.accept(check.id(), "'" + parts[0] + "' never stops at '" + parts[1] + "'");
       }
     }
+    check.outcomes().forEach(o -> o.settles().forEach(id -> knownStep(check.id(), id)));
     List<double[]> all = rows.all();
     for (int i = 0; i < check.outcomes().size(); i++) {
       int outcome = i;
       if (all.stream().allMatch(row -> row[outcome] < EVER)) {
         fault.accept(check.id(), "outcome '" + check.outcomes().get(i).id() + "' never happens");
       }
+    }
+  }
+
+  /** What keeps people, data and ownership from harm, as far as a casebook can say it. */
+  private void careful(Step step) {
+    Step.Effort effort = step.effort();
+    Step.Care care = effort.care();
+    if (effort.opensTheCase() && care.mains().isEmpty()) {
+      fault.accept(
+          step.id(), "'" + step.id() + "' opens the case and does not say whether mains are on");
+    }
+    if (care.live() && step.caution().isEmpty()) {
+      fault.accept(step.id(), "'" + step.id() + "' is done live and has no caution");
+    }
+    boolean agreed =
+        effort.needs().contains(Need.ERASE_CONSENT) || effort.needs().contains(Need.DATA_SAFE);
+    if (effort.depth() == Depth.WRITES_DRIVE && !agreed && !care.savesData()) {
+      fault.accept(
+          step.id(),
+          "'" + step.id() + "' writes to a drive and needs neither erase-consent nor data-safe");
+    }
+    boolean movesChip =
+        effort.depth() == Depth.WRITES_FIRMWARE
+            || effort.changes().contains(Touched.CPU_SEATING)
+            || effort.changes().contains(Touched.FIRMWARE);
+    if (movesChip && !care.keyFirst()) {
+      fault.accept(
+          step.id(),
+          "'" + step.id() + "' can lock an encrypted drive and does not say key-first: true");
+    }
+    for (String id : effort.turn().settles()) {
+      knownStep(step.id(), id);
+    }
+    effort
+        .turn()
+        .first()
+        .forEach(
+            (id, answers) -> {
+              Check check = checks.get(id);
+              for (String answer : answers) {
+                if (check == null
+                    || check.outcomes().stream().noneMatch(o -> o.id().equals(answer))) {
+                  fault.accept(step.id(), "no check '" + id + "' has an outcome '" + answer + "'");
+                }
+              }
+            });
+  }
+
+  private void knownStep(String place, String id) {
+    if (!checks.containsKey(id) && !repairs.containsKey(id)) {
+      fault.accept(place, "no step is called '" + id + "'");
     }
   }
 

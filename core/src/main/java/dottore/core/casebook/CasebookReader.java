@@ -23,6 +23,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.yaml.snakeyaml.LoaderOptions;
 import org.yaml.snakeyaml.Yaml;
@@ -151,7 +152,7 @@ public final class CasebookReader {
           if (check == null) {
             place.fault("no check is called '" + id + "'");
           } else {
-            double[] row = row(place, check.outcomes(), check.likelihoods().otherwise());
+            double[] row = row(place, check.outcomes());
             checks.put(id, check.with(check.likelihoods().with(cause, row)));
           }
         });
@@ -275,7 +276,8 @@ public final class CasebookReader {
         in.number("weight", 0, 1000).orElse(1),
         stages,
         in.numbers("contexts", Context::of, 0, 100),
-        kinds(in));
+        kinds(in),
+        flag(in, "endangers-data"));
   }
 
   private static Set<MachineKind> kinds(YamlPlace.Fields in) {
@@ -305,7 +307,7 @@ public final class CasebookReader {
         Minutes.of(in.number("wait", 0, 3000).orElse(0)),
         depth,
         in.take("reach")
-            .flatMap(place -> place.as(word -> Stage.Reach.valueOf(word.toUpperCase(Locale.ROOT))))
+            .flatMap(place -> place.as(CasebookReader::reach))
             .orElse(Stage.Reach.NOTHING),
         kinds(in),
         set(in, "changes", Touched.class, Touched::of),
@@ -314,8 +316,40 @@ public final class CasebookReader {
         in.words("schools", School.Stand::of),
         in.take("drawing").flatMap(place -> place.as(Drawing::of)),
         in.take("planned-at").flatMap(place -> place.as(CasebookReader::page)),
-        in.take("do-not-touch").map(place -> place.text().equals("true")).orElse(false)
-            || depth == Depth.WRITES_FIRMWARE);
+        flag(in, "do-not-touch") || depth == Depth.WRITES_FIRMWARE,
+        new Step.Care(
+            in.take("mains").flatMap(place -> place.as(Step.Mains::of)),
+            flag(in, "opens"),
+            flag(in, "key-first"),
+            flag(in, "saves-data"),
+            flag(in, "strains-drive")),
+        new Step.Turn(
+            in.take("before").flatMap(place -> place.as(CasebookReader::reach)),
+            set(in, "known-by", Context.class, Context::of),
+            set(in, "only-with", Context.class, Context::of),
+            Set.copyOf(in.words("settles", Function.identity())),
+            first(in)));
+  }
+
+  private static boolean flag(YamlPlace.Fields in, String name) {
+    return in.take(name).map(place -> place.text().equals("true")).orElse(false);
+  }
+
+  private static Stage.Reach reach(String word) {
+    return Stage.Reach.valueOf(word.toUpperCase(Locale.ROOT));
+  }
+
+  private static Map<String, Set<String>> first(YamlPlace.Fields in) {
+    Map<String, Set<String>> first = new LinkedHashMap<>();
+    in.take("first")
+        .map(YamlPlace::entries)
+        .orElse(Map.of())
+        .forEach(
+            (check, place) ->
+                first.put(
+                    check,
+                    place.items().stream().map(YamlPlace::text).collect(Collectors.toSet())));
+    return first;
   }
 
   private Check check(String id, YamlPlace.Fields in) {
@@ -327,9 +361,9 @@ public final class CasebookReader {
     if (outcomes.size() < 2 || outcomes.size() > 16) {
       in.place().fault("'" + id + "' has " + outcomes.size() + " outcomes; 2 to 16 are possible");
     }
-    double[] even = new double[outcomes.size()];
-    Arrays.fill(even, 1.0 / Math.max(1, outcomes.size()));
-    double[] otherwise = in.take("otherwise").map(place -> row(place, outcomes, even)).orElse(even);
+    double[] unnamed = new double[outcomes.size()];
+    Arrays.fill(unnamed, Double.NaN);
+    double[] otherwise = in.take("otherwise").map(place -> row(place, outcomes)).orElse(unnamed);
     Map<Stage, double[]> byStage = new EnumMap<>(Stage.class);
     in.take("stages")
         .map(YamlPlace::entries)
@@ -339,7 +373,7 @@ public final class CasebookReader {
               for (String name : names.split(" ")) {
                 place
                     .parse(name, Stage::of)
-                    .ifPresent(stage -> byStage.put(stage, row(place, outcomes, otherwise)));
+                    .ifPresent(stage -> byStage.put(stage, row(place, outcomes)));
               }
             });
     Map<String, double[]> byCause = new HashMap<>();
@@ -350,7 +384,7 @@ public final class CasebookReader {
         .forEach(
             (names, place) -> {
               for (String name : names.split(" ")) {
-                double[] row = row(place, outcomes, otherwise);
+                double[] row = row(place, outcomes);
                 (name.contains("@") ? byCauseAtStage : byCause).put(name, row);
               }
             });
@@ -364,55 +398,47 @@ public final class CasebookReader {
         List.copyOf(outcomes),
         new Likelihoods(byCauseAtStage, byCause, byStage, otherwise),
         set(in, "depends", Touched.class, Touched::of),
-        in.take("shows-stage").map(place -> place.text().equals("true")).orElse(false),
-        in.take("reader").map(YamlPlace::text));
+        flag(in, "shows-stage"),
+        in.take("reader").map(YamlPlace::text),
+        flag(in, "screen"));
   }
 
   private static Outcome outcome(String name, YamlPlace place) {
     if (place.isScalar()) {
-      return new Outcome(name, place.text(), false, Optional.empty());
+      return new Outcome(name, place.text(), false, Optional.empty(), false, Set.of());
     }
     YamlPlace.Fields in = place.fields();
     Outcome outcome =
         new Outcome(
             name,
             in.text("words"),
-            in.take("good").map(good -> good.text().equals("true")).orElse(false),
-            in.take("mark").flatMap(mark -> mark.as(Mark::of)));
+            flag(in, "good"),
+            in.take("mark").flatMap(mark -> mark.as(Mark::of)),
+            flag(in, "suspects-drive"),
+            Set.copyOf(in.words("settles", Function.identity())));
     in.nothingElse();
     return outcome;
   }
 
-  /** A row of chances; outcomes that it leaves out share the rest in proportion to the base. */
-  private static double[] row(YamlPlace place, List<Outcome> outcomes, double[] base) {
+  /** A row of chances as it is written: what it leaves out is NaN. */
+  private static double[] row(YamlPlace place, List<Outcome> outcomes) {
     double[] row = new double[outcomes.size()];
-    boolean[] named = new boolean[row.length];
+    Arrays.fill(row, Double.NaN);
     Map<String, YamlPlace> entries = place.entries();
+    double sum = 0;
+    boolean whole = true;
     for (int i = 0; i < row.length; i++) {
       YamlPlace value = entries.remove(outcomes.get(i).id());
       if (value != null) {
         row[i] = value.number(0, 1);
-        named[i] = true;
+        sum += row[i];
+      } else {
+        whole = false;
       }
     }
     entries.forEach((name, value) -> value.fault("no outcome is called '" + name + "'"));
-    double rest = 1 - Arrays.stream(row).sum();
-    double share = 0;
-    int unnamed = 0;
-    for (int i = 0; i < row.length; i++) {
-      if (!named[i]) {
-        share += base[i];
-        unnamed++;
-      }
-    }
-    if (rest < -SUM_TOLERANCE || (unnamed == 0 && rest > SUM_TOLERANCE)) {
-      place.fault("the chances sum to " + (1 - rest) + ", not 1");
-      return base;
-    }
-    for (int i = 0; i < row.length; i++) {
-      if (!named[i]) {
-        row[i] = Math.max(0, rest) * (share > 0 ? base[i] / share : 1.0 / unnamed);
-      }
+    if (sum > 1 + SUM_TOLERANCE || (whole && sum < 1 - SUM_TOLERANCE)) {
+      place.fault("the chances sum to " + sum + ", not 1");
     }
     return row;
   }

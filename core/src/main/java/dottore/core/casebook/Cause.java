@@ -14,6 +14,7 @@ import java.util.Set;
  * @param stages where the machine stops, with the chance of each; sums to 1
  * @param contexts multipliers of the weight when the context holds
  * @param kinds the kinds of machine that can have it
+ * @param endangersData whether every further hour of work can cost data
  */
 public record Cause(
     String id,
@@ -24,7 +25,8 @@ public record Cause(
     double weight,
     Map<Stage, Double> stages,
     Map<Context, Double> contexts,
-    Set<MachineKind> kinds) {
+    Set<MachineKind> kinds,
+    boolean endangersData) {
   public Cause {
     stages = Collections.unmodifiableMap(new LinkedHashMap<>(stages));
     contexts = Collections.unmodifiableMap(new LinkedHashMap<>(contexts));
@@ -38,6 +40,7 @@ public record Cause(
 
   /** The same cause at other odds. */
   public Cause at(double newWeight, Map<Context, Double> newContexts) {
-    return new Cause(id, name, sign, advice, station, newWeight, stages, newContexts, kinds);
+    return new Cause(
+        id, name, sign, advice, station, newWeight, stages, newContexts, kinds, endangersData);
   }
 }

@@ -14,6 +14,7 @@ import java.util.Set;
  * @param depends what its reading depends on
  * @param showsStage whether its reading says how far the machine gets, so that it ends with a stage
  * @param reader the reading that answers it by itself, if any
+ * @param screen whether it is a word or figure read off a screen, which errs less than a feel
  */
 public record Check(
     String id,
@@ -26,7 +27,8 @@ public record Check(
     Likelihoods likelihoods,
     Set<Touched> depends,
     boolean showsStage,
-    Optional<String> reader)
+    Optional<String> reader,
+    boolean screen)
     implements Step {
   public Check {
     outcomes = List.copyOf(outcomes);
@@ -42,12 +44,35 @@ public record Check(
   /**
    * @param good whether it is the answer of a machine in order
    * @param mark the danger it uncovers, if any
+   * @param suspectsDrive whether a drive that answers so may be losing its data
+   * @param settles steps that need no asking once this was answered
    */
-  public record Outcome(String id, String words, boolean good, Optional<Mark> mark) {}
+  public record Outcome(
+      String id,
+      String words,
+      boolean good,
+      Optional<Mark> mark,
+      boolean suspectsDrive,
+      Set<String> settles) {
+    public Outcome {
+      settles = Set.copyOf(settles);
+    }
+  }
 
   Check with(Likelihoods more) {
     return new Check(
-        id, name, question, how, effort, caution, outcomes, more, depends, showsStage, reader);
+        id,
+        name,
+        question,
+        how,
+        effort,
+        caution,
+        outcomes,
+        more,
+        depends,
+        showsStage,
+        reader,
+        screen);
   }
 
   @Override
@@ -63,7 +88,19 @@ public record Check(
         likelihoods,
         depends,
         showsStage,
-        reader);
+        reader,
+        screen);
+  }
+
+  /**
+   * The chance of each outcome under a cause that stops the machine at a stage.
+   *
+   * @param lights whether the machine's board has lights for its start; without them one sees no
+   *     more of such a stop than that it stays dark
+   */
+  public double[] chances(String cause, Stage stage, boolean lights) {
+    boolean unseen = id.equals(HOW_FAR) && stage.lit() && !lights;
+    return likelihoods.row(cause, unseen ? Stage.DARK : stage);
   }
 
   /**

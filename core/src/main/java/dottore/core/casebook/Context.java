@@ -2,6 +2,7 @@ package dottore.core.casebook;
 
 import dottore.core.machine.MachineKind;
 import java.util.Locale;
+import java.util.Optional;
 import java.util.Set;
 
 /** What changed last, and what the machine is like; each shifts the odds of some causes. */
@@ -51,6 +52,11 @@ public enum Context {
   /** Whether it answers "what changed last"; the others say what the machine is. */
   public boolean change() {
     return change;
+  }
+
+  /** The mark of danger that a machine in this circumstance bears until somebody lifts it. */
+  public Optional<Mark> mark() {
+    return this == LIQUID ? Optional.of(Mark.LIQUID) : Optional.empty();
   }
 
   /** Whether it is one of the machine kinds. */

@@ -1,6 +1,7 @@
 package dottore.core.casebook;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -8,14 +9,20 @@ import java.util.Set;
 
 /**
  * The chance of each outcome under a hypothesis: the row of the cause at that stage, else of the
- * cause, else of the stage, else the common row. Rows are complete and sum to 1.
+ * cause, else of the stage, else the common row. Outcomes that a row leaves out share its rest: as
+ * the stage's own row has them where there is one, else as the common row has them. So a cause that
+ * says nothing of an answer is neither accused nor cleared by it among those that stop at the same
+ * stage.
  */
 public final class Likelihoods {
+  private static final double LEAST_SHARE = 1e-12;
+
   private final Map<String, double[]> byCauseAtStage;
   private final Map<String, double[]> byCause;
   private final Map<Stage, double[]> byStage;
   private final double[] otherwise;
 
+  /** Rows as they are written, with NaN for what they leave out. */
   Likelihoods(
       Map<String, double[]> byCauseAtStage,
       Map<String, double[]> byCause,
@@ -23,8 +30,13 @@ public final class Likelihoods {
       double[] otherwise) {
     this.byCauseAtStage = copied(byCauseAtStage);
     this.byCause = copied(byCause);
-    this.byStage = copied(byStage);
-    this.otherwise = otherwise.clone();
+    double[] even = new double[otherwise.length];
+    Arrays.fill(even, 1.0 / Math.max(1, otherwise.length));
+    this.otherwise = filled(otherwise, even);
+    Map<Stage, double[]> stages = copied(byStage);
+    Map<Stage, double[]> whole = new HashMap<>();
+    stages.forEach((stage, row) -> whole.put(stage, filled(row, this.otherwise)));
+    this.byStage = Map.copyOf(whole);
   }
 
   private static <K> Map<K, double[]> copied(Map<K, double[]> rows) {
@@ -33,21 +45,36 @@ public final class Likelihoods {
     return Map.copyOf(copies);
   }
 
-  /** The row for a hypothesis, to keep. */
+  /** A row made whole: what it leaves out shares the rest in proportion to the base. */
+  private static double[] filled(double[] row, double[] base) {
+    double rest = 1;
+    double share = 0;
+    int unnamed = 0;
+    for (int i = 0; i < row.length; i++) {
+      if (Double.isNaN(row[i])) {
+        share += base[i];
+        unnamed++;
+      } else {
+        rest -= row[i];
+      }
+    }
+    double[] whole = row.clone();
+    for (int i = 0; i < row.length; i++) {
+      if (Double.isNaN(row[i])) {
+        whole[i] = Math.max(0, rest) * (share > LEAST_SHARE ? base[i] / share : 1.0 / unnamed);
+      }
+    }
+    return whole;
+  }
+
+  /** The row for a hypothesis, to keep: complete, and sums to 1. */
   public double[] row(String cause, Stage stage) {
+    double[] base = byStage.getOrDefault(stage, otherwise);
     double[] row = byCauseAtStage.get(key(cause, stage));
     if (row == null) {
       row = byCause.get(cause);
     }
-    if (row == null) {
-      row = byStage.get(stage);
-    }
-    return (row == null ? otherwise : row).clone();
-  }
-
-  /** The common row, to keep. */
-  double[] otherwise() {
-    return otherwise.clone();
+    return row == null ? base.clone() : filled(row, base);
   }
 
   /** The causes that have a row for all of their stages. */
@@ -60,12 +87,12 @@ public final class Likelihoods {
     return byCauseAtStage.keySet();
   }
 
-  /** Every row, the common one first. */
+  /** Every row, the common one first, each made whole by the common one. */
   List<double[]> all() {
-    List<double[]> all = new ArrayList<>(List.of(otherwise()));
-    byCause.values().forEach(row -> all.add(row.clone()));
+    List<double[]> all = new ArrayList<>(List.of(otherwise.clone()));
     byStage.values().forEach(row -> all.add(row.clone()));
-    byCauseAtStage.values().forEach(row -> all.add(row.clone()));
+    byCause.values().forEach(row -> all.add(filled(row, otherwise)));
+    byCauseAtStage.values().forEach(row -> all.add(filled(row, otherwise)));
     return all;
   }
 

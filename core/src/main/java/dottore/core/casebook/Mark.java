@@ -11,7 +11,7 @@ public enum Mark {
   SMELL(
       "Smoke or burn smell",
       "Do not power on. Unplug it, let it cool away from anything that burns.",
-      "replace-supply"),
+      "find-what-burned"),
   SWOLLEN(
       "Swollen, hot or hissing battery",
       "Stop. Do not charge, do not press. Move it to a place that cannot burn and follow the local"

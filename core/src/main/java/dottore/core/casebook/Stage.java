@@ -63,6 +63,11 @@ public enum Stage {
     return reach;
   }
 
+  /** Whether only a board with lights for its start shows that it stops here. */
+  public boolean lit() {
+    return reach == Reach.LIGHTS && this != DARK;
+  }
+
   /** Where on the boot line the buffer stands. */
   public Station station() {
     return station;

@@ -2,7 +2,11 @@ package dottore.core.casebook;
 
 import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -34,7 +38,8 @@ public sealed interface Step permits Check, Repair {
    * @param drawing where to look, drawn
    * @param plannedAt the page under Fix that plans it better than an answer button could
    * @param doNotTouch whether nobody may touch the machine while it runs
-   * @param clock whether the waiting is worth a clock of its own
+   * @param care what it can do to people and data
+   * @param turn when it is worth asking for at all
    */
   record Effort(
       Minutes hands,
@@ -48,7 +53,9 @@ public sealed interface Step permits Check, Repair {
       List<School.Stand> stands,
       Optional<Drawing> drawing,
       Optional<String> plannedAt,
-      boolean doNotTouch) {
+      boolean doNotTouch,
+      Care care,
+      Turn turn) {
     public Effort {
       kinds = Set.copyOf(kinds);
       changes = Set.copyOf(changes);
@@ -70,11 +77,75 @@ public sealed interface Step permits Check, Repair {
           stands,
           drawing,
           plannedAt,
-          doNotTouch);
+          doNotTouch,
+          care,
+          turn);
     }
 
+    /** Whether hands go inside: by its depth, or since a part of it is done inside. */
+    public boolean opensTheCase() {
+      return depth.opensTheCase() || care.opens();
+    }
+
+    /** Whether its waiting is worth a clock of its own. */
     public boolean clock() {
       return waiting.value() >= 2;
+    }
+  }
+
+  /** Whether there is mains on the machine while hands are inside. */
+  enum Mains {
+    OFF,
+    ON;
+
+    static Mains of(String id) {
+      return valueOf(id.toUpperCase(Locale.ROOT));
+    }
+  }
+
+  /**
+   * What a step can do to people and data.
+   *
+   * @param mains said by every step that opens the case
+   * @param opens whether it opens the case although its depth is another
+   * @param keyFirst whether the recovery key of an encrypted drive must be at hand before
+   * @param savesData whether it brings data off a drive that is failing
+   * @param strains whether it works a drive hard
+   */
+  record Care(
+      Optional<Mains> mains, boolean opens, boolean keyFirst, boolean savesData, boolean strains) {
+    /** Nothing to mind. */
+    public static final Care NONE = new Care(Optional.empty(), false, false, false, false);
+
+    public boolean live() {
+      return mains.equals(Optional.of(Mains.ON));
+    }
+  }
+
+  /**
+   * When a step is worth asking for.
+   *
+   * @param before how far the machine must not get yet; further on it can teach nothing
+   * @param knownBy circumstances that say already what it asks
+   * @param onlyWith circumstances of which one must hold for it to make sense; none for any
+   * @param settles steps that it makes superfluous, as they say or do the same
+   * @param first answers of which one is wanted before, by check; while such a check can be done
+   */
+  record Turn(
+      Optional<Stage.Reach> before,
+      Set<Context> knownBy,
+      Set<Context> onlyWith,
+      Set<String> settles,
+      Map<String, Set<String>> first) {
+    /** Whenever it can be done. */
+    public static final Turn ANY =
+        new Turn(Optional.empty(), Set.of(), Set.of(), Set.of(), Map.of());
+
+    public Turn {
+      knownBy = Set.copyOf(knownBy);
+      onlyWith = Set.copyOf(onlyWith);
+      settles = Set.copyOf(settles);
+      first = Collections.unmodifiableMap(new LinkedHashMap<>(first));
     }
   }
 }

@@ -15,10 +15,14 @@ import dottore.core.units.Odds;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** What can be said of a case: suspects, verdict, next steps, and why. Immutable. */
@@ -31,12 +35,28 @@ public final class Assessment {
 
   private static final double STOP_SHOWN = 0.5;
 
+  /** A step that asks about an earlier stage is worth asking while at least this much says so. */
+  private static final double STILL_BEFORE = 0.05;
+
+  /** From here on a drive is suspect, and hard work on it waits until its data is safe. */
+  private static final double SUSPECT = 0.2;
+
+  /** Parts above this, in the shop's money, want a confirming check first. */
+  private static final double DEAR_PARTS = 30;
+
+  /** A confirming check that costs this many bench minutes or more is not worth waiting for. */
+  private static final double CHEAP_PROOF = 15;
+
+  /** A confirming answer that is rarer than this is no plan. */
+  private static final double LIKELY_PROOF = 0.15;
+
   private final Diagnosis diagnosis;
   private final Case about;
   private final Timeline timeline;
   private final double[] prior;
   private final double[] posterior;
   private final Explanation explanation;
+  private final Set<String> settled;
   private volatile @Nullable Planned planned;
 
   /**
@@ -55,6 +75,7 @@ public final class Assessment {
     this.diagnosis = diagnosis;
     this.about = about;
     this.timeline = Timeline.of(diagnosis.casebook(), about);
+    this.settled = timeline.settled();
     this.prior = normalized(diagnosis.prior(about));
     this.posterior = posterior(prior);
     this.explanation = new Explanation(diagnosis, about, timeline, posterior);
@@ -137,21 +158,110 @@ public final class Assessment {
     boolean[] repairOpen = new boolean[diagnosis.repairs().size()];
     for (int c = 0; c < checkOpen.length; c++) {
       Check check = diagnosis.checks().get(c);
-      checkOpen[c] = timeline.open(check.id()) && offered(check, unavailable);
+      checkOpen[c] = timeline.open(check.id()) && worthAsking(check) && offered(check, unavailable);
     }
     for (int r = 0; r < repairOpen.length; r++) {
       Repair repair = diagnosis.repairs().get(r);
       boolean used =
           timeline.failed().stream().anyMatch(t -> t.repair().equals(repair.id()))
               || timeline.cured().stream().anyMatch(t -> t.repair().equals(repair.id()));
-      repairOpen[r] = !used && offered(repair, unavailable);
+      repairOpen[r] = !used && worthAsking(repair) && offered(repair, unavailable);
     }
     return Planner.rank(
             diagnosis.asProblem(), posterior, checkOpen, repairOpen, diagnosis.lookAhead())
         .stream()
         .filter(choice -> Double.isFinite(choice.minutes()))
         .map(this::candidate)
-        .toList();
+        .map(candidate -> provedFirst(candidate, checkOpen))
+        .collect(
+            Collectors.collectingAndThen(
+                Collectors.toMap(
+                    Candidate::id,
+                    Function.identity(),
+                    (better, worse) -> better,
+                    LinkedHashMap::new),
+                byId -> List.copyOf(byId.values())));
+  }
+
+  /** Whether nothing that is known says already what a step would say. */
+  private boolean worthAsking(Step step) {
+    Step.Turn turn = step.effort().turn();
+    return !settled.contains(step.id())
+        && turn.knownBy().stream().noneMatch(about.contexts()::contains)
+        && (turn.onlyWith().isEmpty()
+            || turn.onlyWith().stream().anyMatch(about.contexts()::contains))
+        && turn.before().map(reach -> 1 - reaching(reach) >= STILL_BEFORE).orElse(true);
+  }
+
+  /**
+   * The step, or the check that comes before it: what the step itself wants first, and for a dear
+   * part the check that would prove it, while such a check can be done.
+   */
+  private Candidate provedFirst(Candidate candidate, boolean[] checkOpen) {
+    Step step = candidate.step().orElse(null);
+    if (step == null) {
+      return candidate;
+    }
+    Optional<Check> before = wantedFirst(step, checkOpen);
+    if (before.isEmpty() && step instanceof Repair repair && repair.parts() > DEAR_PARTS) {
+      before = proof(repair, checkOpen);
+    }
+    return before
+        .map(
+            check -> {
+              double own = diagnosis.rules().cost(check);
+              return new Candidate(
+                  Optional.of(check),
+                  Minutes.of(own),
+                  Minutes.of(own + candidate.toTheEnd().value()));
+            })
+        .orElse(candidate);
+  }
+
+  private Optional<Check> wantedFirst(Step step, boolean[] checkOpen) {
+    Map<String, Set<String>> first = step.effort().turn().first();
+    if (first.isEmpty() || timeline.answered(first)) {
+      return Optional.empty();
+    }
+    return first.keySet().stream()
+        .map(id -> diagnosis.checks().get(diagnosis.indexOfCheck(id)))
+        .filter(check -> checkOpen[diagnosis.indexOfCheck(check.id())])
+        .min(Comparator.comparingDouble(diagnosis.rules()::cost));
+  }
+
+  /** The cheapest check of which an answer would make what a repair cures as good as found. */
+  private Optional<Check> proof(Repair repair, boolean[] checkOpen) {
+    double[] byCause = diagnosis.byCause(posterior);
+    int suspect =
+        diagnosis.likeliestFirst(byCause).stream()
+            .filter(i -> repair.cures().containsKey(diagnosis.causes().get(i).id()))
+            .findFirst()
+            .orElse(-1);
+    if (suspect < 0 || byCause[suspect] >= diagnosis.rules().foundAt()) {
+      return Optional.empty();
+    }
+    return IntStream.range(0, checkOpen.length)
+        .filter(c -> checkOpen[c])
+        .mapToObj(diagnosis.checks()::get)
+        .filter(check -> diagnosis.rules().cost(check) < CHEAP_PROOF)
+        .filter(check -> proves(check, suspect))
+        .min(Comparator.comparingDouble(diagnosis.rules()::cost));
+  }
+
+  private boolean proves(Check check, int cause) {
+    for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
+      double all = 0;
+      double inside = 0;
+      for (int h = 0; h < posterior.length; h++) {
+        double weight = posterior[h] * row[h];
+        all += weight;
+        inside += diagnosis.hypotheses().get(h).of() == cause ? weight : 0;
+      }
+      if (all >= LIKELY_PROOF && inside >= diagnosis.rules().foundAt() * all) {
+        return true;
+      }
+    }
+    return false;
   }
 
   private Candidate candidate(Planner.Choice choice) {
@@ -184,8 +294,11 @@ public final class Assessment {
         return Optional.of(need.missing());
       }
     }
-    Depth depth = step.effort().depth();
-    if (depth.opensTheCase() && about.missing().contains(Need.COVER)) {
+    Optional<String> danger = dangerToData(step);
+    if (danger.isPresent()) {
+      return danger;
+    }
+    if (step.effort().opensTheCase() && about.missing().contains(Need.COVER)) {
       return Optional.of(Need.COVER.missing());
     }
     Stage.Reach wanted = step.effort().reach();
@@ -193,6 +306,19 @@ public final class Assessment {
       return Optional.of(shortfall(wanted));
     }
     return Optional.empty();
+  }
+
+  /** A suspect drive with data that is not saved is copied or sent away, and nothing else. */
+  private Optional<String> dangerToData(Step step) {
+    Step.Care care = step.effort().care();
+    if (!about.missing().contains(Need.DATA_SAFE) || care.savesData()) {
+      return Optional.empty();
+    }
+    boolean works = care.strains() || step.effort().depth() == Depth.WRITES_DRIVE;
+    return timeline.driveSuspect() || (works && oddsOf(diagnosis.endangering()) >= SUSPECT)
+        ? Optional.of(
+            "a drive is suspect and wanted data is not saved: copy first, or a specialist")
+        : Optional.empty();
   }
 
   private double reaching(Stage.Reach wanted) {
@@ -279,11 +405,19 @@ public final class Assessment {
       order.sort(Comparator.comparing(c -> !cures(c, found.cause())));
     }
     boolean stageKnown =
-        timeline.inForce().stream().anyMatch(r -> r.reading().check().equals(Check.HOW_FAR));
+        timeline.inForce().stream()
+            .map(Timeline.InForce::reading)
+            .filter(reading -> reading.check().equals(Check.HOW_FAR))
+            .anyMatch(reading -> reading.weight() >= Event.SEEN || !onlyHere(reading));
     if (!stageKnown) {
       order.sort(Comparator.comparing(c -> !c.id().equals(Check.HOW_FAR)));
     }
     return List.copyOf(order);
+  }
+
+  /** A machine told to be dead was dead at another socket: it is seen once at the shop's own. */
+  private static boolean onlyHere(Event.Reading told) {
+    return told.outcome().equals(Stage.DEAD.id());
   }
 
   private static boolean cures(Candidate candidate, Cause cause) {

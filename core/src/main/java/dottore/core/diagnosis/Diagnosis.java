@@ -8,12 +8,15 @@ import dottore.core.casebook.Check;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.Stage;
 import dottore.core.casebook.Step;
+import dottore.core.machine.MachineKind;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 
 /**
@@ -25,8 +28,13 @@ public final class Diagnosis {
    * What is wrong and how far the machine gets.
    *
    * @param of the place of the cause among {@link #causes()}
+   * @param lights whether it is so in a machine whose board has lights for its start
    */
-  record Hypothesis(int of, Cause cause, Stage stage) {}
+  record Hypothesis(int of, Cause cause, Stage stage, boolean lights) {
+    boolean possible(MachineKind kind) {
+      return cause.kinds().contains(kind) && (!stage.lit() || lights == kind.hasStartLights());
+    }
+  }
 
   private final Casebook casebook;
   private final ShopRules rules;
@@ -37,6 +45,7 @@ public final class Diagnosis {
   private final Map<String, Integer> checkIndex = new HashMap<>();
   private final Map<String, Integer> repairIndex = new HashMap<>();
   private final Problem problem;
+  private final Set<String> endangering;
   private final int lookAhead;
 
   public Diagnosis(Casebook casebook, ShopRules rules) {
@@ -54,7 +63,10 @@ public final class Diagnosis {
     causes = List.copyOf(casebook.causes());
     for (int i = 0; i < causes.size(); i++) {
       for (Stage stage : causes.get(i).stages().keySet()) {
-        hypotheses.add(new Hypothesis(i, causes.get(i), stage));
+        hypotheses.add(new Hypothesis(i, causes.get(i), stage, true));
+        if (stage.lit()) {
+          hypotheses.add(new Hypothesis(i, causes.get(i), stage, false));
+        }
       }
     }
     checks = casebook.checks().stream().sorted(preference()).toList();
@@ -66,6 +78,11 @@ public final class Diagnosis {
       repairIndex.put(repairs.get(r).id(), r);
     }
     problem = problem();
+    endangering =
+        causes.stream()
+            .filter(Cause::endangersData)
+            .map(Cause::id)
+            .collect(Collectors.toUnmodifiableSet());
   }
 
   /** Less depth, then fewer minutes, then the id: among equals the gentler step comes first. */
@@ -85,10 +102,12 @@ public final class Diagnosis {
       int outcomes = check.outcomes().size();
       likelihood[c] = new double[outcomes][n];
       for (int h = 0; h < n; h++) {
+        Hypothesis hypothesis = hypotheses.get(h);
         double[] row =
-            check.likelihoods().row(hypotheses.get(h).cause().id(), hypotheses.get(h).stage());
+            check.chances(hypothesis.cause().id(), hypothesis.stage(), hypothesis.lights());
         for (int o = 0; o < outcomes; o++) {
-          likelihood[c][o][h] = (1 - rules.slip()) * row[o] + rules.slip() / outcomes;
+          double slip = rules.slip(check);
+          likelihood[c][o][h] = (1 - slip) * row[o] + slip / outcomes;
         }
       }
     }
@@ -146,6 +165,11 @@ public final class Diagnosis {
     return checks;
   }
 
+  /** Ids of the causes that cost data with every hour of work. */
+  Set<String> endangering() {
+    return endangering;
+  }
+
   List<Repair> repairs() {
     return repairs;
   }
@@ -190,7 +214,7 @@ public final class Diagnosis {
     double[] weights = new double[hypotheses.size()];
     for (int h = 0; h < weights.length; h++) {
       Cause cause = hypotheses.get(h).cause();
-      if (cause.kinds().contains(about.kind())) {
+      if (hypotheses.get(h).possible(about.kind())) {
         weights[h] = Prior.weight(cause, about.contexts()) * cause.share(hypotheses.get(h).stage());
       }
     }

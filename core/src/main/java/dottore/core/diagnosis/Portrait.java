@@ -115,7 +115,9 @@ public record Portrait(Cause cause, Odds share, List<Sign> signs, List<Cure> cur
     double mass = 0;
     for (int h = 0; h < row.length; h++) {
       Diagnosis.Hypothesis hypothesis = diagnosis.hypotheses().get(h);
-      if (hypothesis.stage() == stage && hypothesis.cause().equals(cause) == forIt) {
+      if (hypothesis.lights()
+          && hypothesis.stage() == stage
+          && hypothesis.cause().equals(cause) == forIt) {
         double weight = hypothesis.cause().weight() * hypothesis.cause().share(stage);
         sum += weight * row[h];
         mass += weight;

@@ -1,5 +1,6 @@
 package dottore.core.diagnosis;
 
+import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Depth;
 import dottore.core.casebook.Repair;
@@ -21,7 +22,7 @@ import java.util.Set;
  * @param foundAt the odds at which a cause counts as found
  * @param favored positions in which the shop's habit differs from the usual; steps of that school
  *     cost {@value #HABIT} minutes less
- * @param slip the chance of a wrong look or a wrong word, so that no answer rules out for good
+ * @param slip the chance of a wrong look or a wrong feel, so that no answer rules out for good
  */
 public record ShopRules(
     double waiting,
@@ -40,6 +41,12 @@ public record ShopRules(
   static final double HABIT = 6;
 
   private static final double SMALLEST_STEP = 0.25;
+
+  /** What a wait can cost at most, in bench minutes: a shop goes on with other machines. */
+  private static final double DEAREST_WAIT = 20;
+
+  /** A word or figure on a screen is read wrong this much less often than a feel is taken wrong. */
+  private static final double SCREEN_SLIP = 0.25;
 
   /** The rules a shop starts with. */
   public static ShopRules usual() {
@@ -64,12 +71,17 @@ public record ShopRules(
         waiting, perMinute, depth, referMinutes, foundAt, slip, schools.pricing(contexts));
   }
 
+  /** The chance of a wrong answer to a check. */
+  double slip(Check check) {
+    return check.screen() ? slip * SCREEN_SLIP : slip;
+  }
+
   /** What a step costs in bench minutes: hands, weighted waiting, depth and parts. */
   double cost(Step step) {
     Step.Effort effort = step.effort();
     double minutes =
         effort.hands().value()
-            + waiting * effort.waiting().value()
+            + Math.min(DEAREST_WAIT, waiting * effort.waiting().value())
             + depth.getOrDefault(effort.depth(), 0.0);
     if (step instanceof Repair repair) {
       minutes += repair.parts() / perMinute;

@@ -40,6 +40,7 @@ final class Timeline {
     this.casebook = casebook;
     this.marks = EnumSet.noneOf(Mark.class);
     marks.addAll(about.marks());
+    about.contexts().forEach(context -> context.mark().ifPresent(marks::add));
   }
 
   /** Events that name a check, outcome or repair unknown to the casebook are passed over. */
@@ -176,10 +177,52 @@ final class Timeline {
         .toList();
   }
 
-  /** Whether the check may be offered: never seen for oneself, or gone stale since. */
+  /**
+   * Whether the check may be offered: never seen for oneself. What was seen stays seen after a
+   * repair that did not help, though it is shown as stale: where nothing else moved, a second look
+   * says the same. What another stage or round makes new is retired, and so open again.
+   */
   boolean open(String check) {
     Event.Reading reading = readings.get(check);
-    return reading == null || reading.weight() < Event.SEEN || stale.contains(check);
+    return reading == null || reading.weight() < Event.SEEN;
+  }
+
+  /** Steps that need no asking since an answer in force, or a step that was done, says the same. */
+  Set<String> settled() {
+    Set<String> settled = new LinkedHashSet<>();
+    for (Event.Reading reading : readings.values()) {
+      if (reading.weight() >= Event.SEEN || reading.check().equals(Check.HOW_FAR)) {
+        Check check = casebook.check(reading.check()).orElseThrow();
+        settled.addAll(check.outcome(reading.outcome()).settles());
+        settled.addAll(check.effort().turn().settles());
+      }
+    }
+    for (Event.Tried tried : failed) {
+      casebook.repair(tried.repair()).ifPresent(r -> settled.addAll(r.effort().turn().settles()));
+    }
+    return settled;
+  }
+
+  /** Whether an answer in force is that of a drive that may be losing its data. */
+  boolean driveSuspect() {
+    return readings.values().stream()
+        .anyMatch(
+            reading ->
+                casebook
+                    .check(reading.check())
+                    .orElseThrow()
+                    .outcome(reading.outcome())
+                    .suspectsDrive());
+  }
+
+  /** Whether one of some answers is in force, by check. */
+  boolean answered(Map<String, Set<String>> answers) {
+    return answers.entrySet().stream()
+        .anyMatch(
+            one -> {
+              Event.Reading reading = readings.get(one.getKey());
+              return reading != null && one.getValue().contains(reading.outcome());
+            });
   }
 
   List<Event.Reading> retired() {

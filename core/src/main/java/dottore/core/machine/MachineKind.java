@@ -26,6 +26,11 @@ public enum MachineKind {
     return this == LAPTOP || this == HANDHELD || this == CLOUD_LAPTOP;
   }
 
+  /** Whether its board shows by lights or digits how far its start gets. */
+  public boolean hasStartLights() {
+    return this == TOWER;
+  }
+
   /**
    * @throws IllegalArgumentException if no kind has this id
    */

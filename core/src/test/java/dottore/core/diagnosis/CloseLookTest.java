@@ -61,7 +61,7 @@ class CloseLookTest {
             assertThat(cheapest.price())
                 .as(check.id() + " " + outcome.id())
                 .isLessThanOrEqualTo(
-                    Math.max(candidate.own().value(), price(candidate, outcome, seat)));
+                    Math.max(candidate.own().value(), price(candidate, outcome, seat)) + 1e-9);
           }
         }
       }

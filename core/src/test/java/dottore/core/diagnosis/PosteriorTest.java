@@ -11,6 +11,7 @@ import dottore.core.casebook.Repair;
 import dottore.core.casebook.Stage;
 import dottore.core.machine.MachineKind;
 import java.util.ArrayList;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.List;
@@ -24,6 +25,10 @@ import org.junit.jupiter.api.Test;
 class PosteriorTest {
   private static final int PROBLEMS = 1000;
   private static final double SLIP = ShopRules.usual().slip();
+
+  /** Only a tower's board shows by its lights that it stops here. */
+  private static final Set<Stage> UNLIT =
+      EnumSet.of(Stage.CPU, Stage.MEMORY, Stage.GRAPHICS, Stage.BOOT);
 
   private final Casebook casebook = Casebook.shipped();
   private final Diagnosis diagnosis = new Diagnosis(casebook, ShopRules.usual());
@@ -81,7 +86,7 @@ class PosteriorTest {
           p *= cause.contexts().getOrDefault(context, 1.0);
         }
         for (Event event : about.events()) {
-          p *= chance(event, cause, stage.getKey());
+          p *= chance(event, cause, stage.getKey(), about.kind());
         }
         joint.merge(cause.id(), p, Double::sum);
         all += p;
@@ -92,12 +97,15 @@ class PosteriorTest {
     return joint;
   }
 
-  private double chance(Event event, Cause cause, Stage stage) {
+  private double chance(Event event, Cause cause, Stage stage, MachineKind kind) {
     if (event instanceof Event.Reading reading) {
       Check check = casebook.check(reading.check()).orElseThrow();
-      double[] row = check.likelihoods().row(cause.id(), stage);
+      boolean unseen =
+          check.id().equals(Check.HOW_FAR) && UNLIT.contains(stage) && kind != MachineKind.TOWER;
+      double[] row = check.likelihoods().row(cause.id(), unseen ? Stage.DARK : stage);
+      double slip = check.screen() ? SLIP / 4 : SLIP;
       double p =
-          (1 - SLIP) * row[check.indexOf(reading.outcome())] + SLIP / check.outcomes().size();
+          (1 - slip) * row[check.indexOf(reading.outcome())] + slip / check.outcomes().size();
       return Math.pow(p, reading.weight());
     }
     Event.Tried tried = (Event.Tried) event;

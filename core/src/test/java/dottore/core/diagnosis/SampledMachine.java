@@ -54,7 +54,7 @@ final class SampledMachine {
 
   /** The outcome of a check, as the casebook's rows give it. */
   Event.Reading answer(Check check, long at) {
-    int outcome = draw(check.likelihoods().row(cause.id(), stage));
+    int outcome = draw(check.chances(cause.id(), stage, arrived().kind().hasStartLights()));
     return new Event.Reading(at, check.id(), check.outcomes().get(outcome).id(), Event.SEEN);
   }
 
