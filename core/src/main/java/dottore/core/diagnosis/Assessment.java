@@ -41,6 +41,17 @@ public final class Assessment {
   /** From here on a drive is suspect, and hard work on it waits until its data is safe. */
   private static final double SUSPECT = 0.2;
 
+  /** From these minutes on a step is long enough for a free look to go before it. */
+  private static final double LONG_STEP = 4;
+
+  private static final double SHORT_LOOK = 2;
+
+  /** How much dearer in the end a free look may be. */
+  private static final double FREE_WITHIN = 1.10;
+
+  /** The share of the odds that it must move by itself. */
+  private static final double SETTLES = 0.15;
+
   /** Parts above this, in the shop's money, want a confirming check first. */
   private static final double DEAR_PARTS = 30;
 
@@ -404,20 +415,57 @@ public final class Assessment {
     if (verdict instanceof Verdict.Found found && found.byOdds()) {
       order.sort(Comparator.comparing(c -> !cures(c, found.cause())));
     }
+    freeLookFirst(order);
     boolean stageKnown =
         timeline.inForce().stream()
             .map(Timeline.InForce::reading)
             .filter(reading -> reading.check().equals(Check.HOW_FAR))
-            .anyMatch(reading -> reading.weight() >= Event.SEEN || !onlyHere(reading));
+            .anyMatch(reading -> reading.weight() >= Event.SEEN || !Timeline.seenBest(reading));
     if (!stageKnown) {
       order.sort(Comparator.comparing(c -> !c.id().equals(Check.HOW_FAR)));
     }
     return List.copyOf(order);
   }
 
-  /** A machine told to be dead was dead at another socket: it is seen once at the shop's own. */
-  private static boolean onlyHere(Event.Reading told) {
-    return told.outcome().equals(Stage.DEAD.id());
+  /**
+   * A free look goes before a tool: where the best step takes its time or a tool, a short look from
+   * outside that settles much by itself and costs nearly nothing more in the end comes first.
+   */
+  private void freeLookFirst(List<Candidate> order) {
+    if (order.isEmpty()) {
+      return;
+    }
+    boolean tool = order.get(0).step().map(s -> !s.effort().needs().isEmpty()).orElse(false);
+    if (!tool && order.get(0).own().value() < LONG_STEP) {
+      return;
+    }
+    double most = FREE_WITHIN * order.get(0).toTheEnd().value();
+    order.stream()
+        .filter(c -> c.own().value() <= SHORT_LOOK && c.toTheEnd().value() <= most)
+        .filter(c -> c.step().orElse(null) instanceof Check check && settlesMuch(check))
+        .findFirst()
+        .ifPresent(
+            look -> {
+              order.remove(look);
+              order.add(0, look);
+            });
+  }
+
+  private boolean settlesMuch(Check check) {
+    if (check.effort().opensTheCase() || !check.effort().needs().isEmpty()) {
+      return false;
+    }
+    double moved = 0;
+    for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
+      double mean = 0;
+      for (int h = 0; h < posterior.length; h++) {
+        mean += posterior[h] * row[h];
+      }
+      for (int h = 0; h < posterior.length; h++) {
+        moved += posterior[h] * Math.abs(row[h] - mean);
+      }
+    }
+    return moved / 2 >= SETTLES;
   }
 
   private static boolean cures(Candidate candidate, Cause cause) {

@@ -50,7 +50,13 @@ final class Planner {
   private static final double NEGLIGIBLE_BRANCH = 0.02;
 
   /** Steps of the first ranking that are looked at once more. */
-  static final int LOOK_AHEAD_STEPS = 6;
+  static final int LOOK_AHEAD_STEPS = 10;
+
+  /** Checks that cost no more bench minutes than this are always looked at once more. */
+  private static final double CHEAP_LOOK = 2.5;
+
+  /** With fewer open checks than this there is not always one that finds out more. */
+  private static final int MORE_TO_LEARN = 12;
 
   private static final int LOOK_AHEAD_CHECKS = 10;
 
@@ -66,6 +72,7 @@ final class Planner {
   private final int[] groupOf;
   private final boolean[] checkOpen;
   private final double cheapestCheck;
+  private final boolean moreToLearn;
   private final CureOrder cures;
 
   private final double[] scratchSums;
@@ -104,16 +111,19 @@ final class Planner {
     tables = new Table[checks];
     checkOpen = new boolean[checks];
     double cheapest = Double.POSITIVE_INFINITY;
+    int openChecks = 0;
     for (int c = 0; c < checks; c++) {
       if (checkIsOpen[c]) {
         tables[c] = table(problem, c, position);
         if (split(c, start, 1) >= NEGLIGIBLE_SPLIT) {
           checkOpen[c] = true;
+          openChecks++;
           cheapest = Math.min(cheapest, checkCost[c]);
         }
       }
     }
     cheapestCheck = cheapest;
+    moreToLearn = openChecks >= MORE_TO_LEARN;
 
     repairs = problem.repairs();
     cures = new CureOrder(problem, repairIsOpen, position, groupOf, startSums);
@@ -194,18 +204,20 @@ final class Planner {
     Comparator<Choice> order = Comparator.comparingDouble(Choice::minutes);
     choices.sort(order);
     if (base - bound > cheapestCheck) {
-      double least = Double.POSITIVE_INFINITY;
-      for (int i = 0; i < Math.min(lookAhead, choices.size()); i++) {
+      for (int i = 0; i < choices.size(); i++) {
         Choice choice = choices.get(i);
+        boolean cheap = lookAhead > 0 && choice.kind() == Kind.CHECK;
+        if (i >= lookAhead && !(cheap && checkCost[choice.index()] <= CHEAP_LOOK)) {
+          continue;
+        }
         double deeper =
             switch (choice.kind()) {
-              case CHECK -> checkScore(choice.index(), true, least);
-              case REPAIR -> repairScore(choice.index(), true, least);
+              case CHECK -> checkScore(choice.index(), true, Double.POSITIVE_INFINITY);
+              case REPAIR -> repairScore(choice.index(), true, Double.POSITIVE_INFINITY);
               case REFER -> refer;
             };
         double score = Math.min(choice.minutes(), deeper);
         choices.set(i, new Choice(choice.kind(), choice.index(), score));
-        least = Math.min(least, score);
       }
       choices.sort(order);
     }
@@ -229,7 +241,7 @@ final class Planner {
         score += value(q, sums, mass);
         checkOpen[c] = true;
       } else {
-        score += cures.price(sums, mass);
+        score += rest(sums, mass);
       }
       if (score + rest >= limit) {
         return Double.POSITIVE_INFINITY;
@@ -251,7 +263,7 @@ final class Planner {
       return Double.POSITIVE_INFINITY;
     }
     cures.set(r, false);
-    double rest = ahead ? value(q, sums, mass) : cures.price(sums, mass);
+    double rest = ahead ? value(q, sums, mass) : rest(sums, mass);
     cures.set(r, true);
     return cures.cost(r) + rest;
   }
@@ -263,7 +275,7 @@ final class Planner {
    * @param mass of q altogether
    */
   private double value(double[] q, double[] sums, double mass) {
-    double best = cures.price(sums, mass);
+    double best = rest(sums, mass);
     double bound = cures.bound(sums);
     if (best - bound <= mass * cheapestCheck) {
       return best;
@@ -297,7 +309,7 @@ final class Planner {
       for (int o = 0; o < table.outcomes(); o++) {
         double m = weigh(q, sums, mass, table, o, next);
         rest -= cures.bound(next);
-        score += cures.price(next, m);
+        score += rest(next, m);
         if (score + rest >= best) {
           score = Double.POSITIVE_INFINITY;
           break;
@@ -306,6 +318,11 @@ final class Planner {
       best = Math.min(best, score);
     }
     return best;
+  }
+
+  /** What the end of a look ahead is worth. */
+  private double rest(double[] sums, double mass) {
+    return moreToLearn ? cures.leaf(sums, mass) : cures.price(sums, mass);
   }
 
   /** The weights by group. */

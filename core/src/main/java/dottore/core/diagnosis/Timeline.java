@@ -4,6 +4,7 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
+import dottore.core.casebook.Stage;
 import dottore.core.casebook.Touched;
 import java.util.ArrayList;
 import java.util.Collection;
@@ -184,7 +185,15 @@ final class Timeline {
    */
   boolean open(String check) {
     Event.Reading reading = readings.get(check);
+    if (reading != null && check.equals(Check.HOW_FAR)) {
+      return reading.weight() < Event.SEEN && seenBest(reading);
+    }
     return reading == null || reading.weight() < Event.SEEN;
+  }
+
+  /** A machine told to be dead was dead at another socket: it is seen once at the shop's own. */
+  static boolean seenBest(Event.Reading told) {
+    return told.outcome().equals(Stage.DEAD.id());
   }
 
   /** Steps that need no asking since an answer in force, or a step that was done, says the same. */

@@ -2,6 +2,7 @@ package dottore.core.casebook;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.catchThrowableOfType;
+import static org.assertj.core.api.Assertions.tuple;
 
 import dottore.core.casebook.Overlay.Part;
 import java.util.List;
@@ -64,9 +65,14 @@ class OverlayTest {
     for (Repair repair : shipped.repairs()) {
       all = all.with(Part.REPAIRS, repair.id(), shipped.source(repair.id()));
     }
+    Overlay checks = Overlay.empty();
     for (Check check : shipped.checks()) {
-      all = all.with(Part.CHECKS, check.id(), shipped.source(check.id()));
+      checks = checks.with(Part.CHECKS, check.id(), shipped.source(check.id()));
     }
+    assertThat(CasebookReader.shippedUnder(checks, List.of()).checks())
+        .extracting(Check::outcomes, Check::effort)
+        .containsExactlyElementsOf(
+            shipped.checks().stream().map(c -> tuple(c.outcomes(), c.effort())).toList());
     Casebook again = CasebookReader.shippedUnder(all, List.of());
     assertThat(again.causes()).containsExactlyInAnyOrderElementsOf(shipped.causes());
     assertThat(again.repairs()).containsExactlyInAnyOrderElementsOf(shipped.repairs());

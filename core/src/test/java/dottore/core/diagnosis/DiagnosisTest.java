@@ -245,7 +245,8 @@ class DiagnosisTest {
         about
             .with(tried("set-boot-order", Event.Result.WORKS))
             .with(seen("how-far", "works"))
-            .with(seen("boot-list", "system-first"));
+            .with(seen("boot-list", "system-first"))
+            .with(seen("clock-right", "right"));
     Assessment end = DIAGNOSIS.assess(done);
     assertThat(end.curedCauses())
         .extracting(c -> c.id())
