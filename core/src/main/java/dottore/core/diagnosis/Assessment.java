@@ -58,8 +58,10 @@ public final class Assessment {
   /** A confirming check that costs this many bench minutes or more is not worth waiting for. */
   private static final double CHEAP_PROOF = 15;
 
-  /** A confirming answer that is rarer than this is no plan. */
-  private static final double LIKELY_PROOF = 0.15;
+  /** How often the answer of a proof comes under the cause, and at most under all others. */
+  private static final double PROOF_USUAL = 0.6;
+
+  private static final double PROOF_RARE = 0.2;
 
   private final Diagnosis diagnosis;
   private final Case about;
@@ -240,7 +242,10 @@ public final class Assessment {
         .min(Comparator.comparingDouble(diagnosis.rules()::cost));
   }
 
-  /** The cheapest check of which an answer would make what a repair cures as good as found. */
+  /**
+   * The cheapest check that would prove what a repair cures, unless it is found already or such a
+   * check was answered otherwise: one proof is wanted before money is spent, not all of them.
+   */
   private Optional<Check> proof(Repair repair, boolean[] checkOpen) {
     double[] byCause = diagnosis.byCause(posterior);
     int suspect =
@@ -251,15 +256,23 @@ public final class Assessment {
     if (suspect < 0 || byCause[suspect] >= diagnosis.rules().foundAt()) {
       return Optional.empty();
     }
+    boolean tried =
+        timeline.inForce().stream()
+            .map(r -> diagnosis.checks().get(diagnosis.indexOfCheck(r.reading().check())))
+            .anyMatch(check -> proves(check, suspect, byCause[suspect]));
+    if (tried) {
+      return Optional.empty();
+    }
     return IntStream.range(0, checkOpen.length)
         .filter(c -> checkOpen[c])
         .mapToObj(diagnosis.checks()::get)
         .filter(check -> diagnosis.rules().cost(check) < CHEAP_PROOF)
-        .filter(check -> proves(check, suspect))
+        .filter(check -> proves(check, suspect, byCause[suspect]))
         .min(Comparator.comparingDouble(diagnosis.rules()::cost));
   }
 
-  private boolean proves(Check check, int cause) {
+  /** Whether an answer of a check is usual under a cause and rare under all others. */
+  private boolean proves(Check check, int cause, double odds) {
     for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
       double all = 0;
       double inside = 0;
@@ -268,7 +281,7 @@ public final class Assessment {
         all += weight;
         inside += diagnosis.hypotheses().get(h).of() == cause ? weight : 0;
       }
-      if (all >= LIKELY_PROOF && inside >= diagnosis.rules().foundAt() * all) {
+      if (inside >= PROOF_USUAL * odds && all - inside <= PROOF_RARE * (1 - odds)) {
         return true;
       }
     }
@@ -428,15 +441,11 @@ public final class Assessment {
   }
 
   /**
-   * A free look goes before a tool: where the best step takes its time or a tool, a short look from
-   * outside that settles much by itself and costs nearly nothing more in the end comes first.
+   * A free look goes before a tool: where the best step takes its time, a short look from outside
+   * that settles much by itself and costs nearly nothing more in the end comes first.
    */
   private void freeLookFirst(List<Candidate> order) {
-    if (order.isEmpty()) {
-      return;
-    }
-    boolean tool = order.get(0).step().map(s -> !s.effort().needs().isEmpty()).orElse(false);
-    if (!tool && order.get(0).own().value() < LONG_STEP) {
+    if (order.isEmpty() || order.get(0).own().value() < LONG_STEP) {
       return;
     }
     double most = FREE_WITHIN * order.get(0).toTheEnd().value();

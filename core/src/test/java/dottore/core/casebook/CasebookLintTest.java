@@ -134,4 +134,31 @@ class CasebookLintTest {
             CasebookFault.class, () -> CasebookReader.read(Map.of("empty.yaml", "")));
     assertThat(fault.faults()).isEqualTo(List.of("empty.yaml:1: the file is empty"));
   }
+
+  /** What keeps people, data and ownership from harm. */
+  @ParameterizedTest
+  @CsvSource(
+      delimiter = '|',
+      value = {
+        "depth: cover-off                                     | does not say whether mains are on",
+        "opens: true                                          | does not say whether mains are on",
+        "depth: cover-off, mains: on                          | is done live and has no caution",
+        "depth: writes-drive, needs: [stick]                  | neither erase-consent nor"
+            + " data-safe",
+        "depth: writes-firmware                               | does not say key-first",
+        "changes: [cpu-seating]                               | does not say key-first",
+        "settles: [no-such-step]                              | no step is called 'no-such-step'",
+        "'first: {cord-look: [gone]}'                         | has an outcome 'gone'",
+        "depth: cover-off, mains: maybe                       | maybe"
+      })
+  void aStepThatCouldDoHarmSaysWhatKeepsItFromIt(String fields, String fault) {
+    String text =
+        SOUND.replace(
+            "  plug-cord:\n    name",
+            "  plug-cord:\n    " + fields.replaceAll(", (?=[a-z-]+:)", "\n    ") + "\n    name");
+    CasebookFault found =
+        catchThrowableOfType(
+            CasebookFault.class, () -> CasebookReader.read(Map.of("shop.yaml", text)));
+    assertThat(found.faults()).anyMatch(f -> f.startsWith("shop.yaml:") && f.contains(fault));
+  }
 }

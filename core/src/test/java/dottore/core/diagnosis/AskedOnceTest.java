@@ -1,0 +1,147 @@
+package dottore.core.diagnosis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Stage;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** What one answer says of another. */
+class AskedOnceTest {
+  private static final int WALKS = 60;
+  private static final int STEPS = 12;
+
+  private final Casebook casebook = Casebook.shipped();
+  private final Diagnosis diagnosis = new Diagnosis(casebook, ShopRules.usual());
+
+  private List<String> offered(Set<Context> contexts, Event... events) {
+    return diagnosis
+        .assess(new Case(contexts, Set.of(), Set.of(), List.of(events)))
+        .candidates()
+        .stream()
+        .map(Candidate::id)
+        .toList();
+  }
+
+  private static Event seen(String check, String outcome) {
+    return new Event.Reading(1, check, outcome, Event.SEEN);
+  }
+
+  private static Event failed(String repair) {
+    return new Event.Tried(1, repair, Event.Result.SAME);
+  }
+
+  @ParameterizedTest
+  @EnumSource(Stage.class)
+  void whatTheCounterWroteDownIsNotAskedAgain(Stage stage) {
+    List<String> steps =
+        offered(
+            EnumSet.of(Context.TOWER, Context.NOTHING),
+            new Event.Reading(1, Check.HOW_FAR, stage.id(), Event.TOLD));
+    if (stage == Stage.DEAD) {
+      // Dead at home may be the socket at home: it is seen once in the shop.
+      assertThat(steps.get(0)).isEqualTo(Check.HOW_FAR);
+    } else {
+      assertThat(steps).doesNotContain(Check.HOW_FAR, "fans-and-lights");
+    }
+    if (stage.lit()) {
+      assertThat(steps).doesNotContain("board-light");
+    }
+  }
+
+  @Test
+  void aFailedCureAnswersItsTwin() {
+    Set<Context> tower = EnumSet.of(Context.TOWER, Context.NOTHING);
+    assertThat(offered(tower, seen("how-far", "dark"), failed("set-monitor-input")))
+        .doesNotContain("monitor-input-set");
+    assertThat(offered(tower, seen("how-far", "dark"), seen("monitor-input-set", "none")))
+        .doesNotContain("set-monitor-input");
+    assertThat(offered(tower, seen("how-far", "no-device"), failed("take-stick-out")))
+        .doesNotContain("stick-look");
+    assertThat(offered(tower, seen("how-far", "boot"), failed("plug-keyboard")))
+        .doesNotContain("minimal-kit");
+  }
+
+  @Test
+  void stepsHaveAnUpperReach() {
+    assertThat(offered(EnumSet.of(Context.TOWER, Context.OLD), seen("how-far", "locked")))
+        .doesNotContain(
+            "set-monitor-input", "move-display-cable", "display-port-used", "keyboard-lights");
+    assertThat(offered(EnumSet.of(Context.TOWER, Context.MOVED), seen("how-far", "memory")))
+        .doesNotContain("switch-supply-on", "supply-switch", "other-socket", "wall-lamp");
+  }
+
+  @Test
+  void aCircumstanceThatSaysItAlreadyIsNotAskedFor() {
+    assertThat(offered(EnumSet.of(Context.TOWER, Context.SYSTEM_UPGRADED), seen("how-far", "stop")))
+        .doesNotContain("added-last", "history-of-upgrades");
+    assertThat(
+            offered(
+                EnumSet.of(Context.LAPTOP, Context.SPINNING_DRIVE), seen("how-far", "degraded")))
+        .doesNotContain("drive-type-look");
+    assertThat(offered(EnumSet.of(Context.TOWER, Context.DUSTY), seen("how-far", "unstable")))
+        .doesNotContain("dust-look");
+  }
+
+  @Test
+  void aFrozenPictureHasOneName() {
+    assertThat(
+            offered(
+                EnumSet.of(Context.TOWER, Context.NOTHING),
+                seen("how-far", "unstable"),
+                seen("how-it-fails", "stop-screen")))
+        .contains("stop-code");
+    assertThat(
+            offered(EnumSet.of(Context.TOWER, Context.NOTHING), seen("how-far", "unstable")).get(0))
+        .isEqualTo("how-it-fails");
+  }
+
+  /**
+   * What a row leaves unnamed is shared as the stage has it, so that it accuses and clears none.
+   */
+  @Test
+  void anUnnamedAnswerIsSharedByTheStagesOwnRow() {
+    Check howItFails = casebook.check("how-it-fails").orElseThrow();
+    double[] row = howItFails.likelihoods().row("supply-weak", Stage.UNSTABLE);
+    double[] stage = howItFails.likelihoods().row("nobody", Stage.UNSTABLE);
+    int program = howItFails.indexOf("program");
+    int notSeen = howItFails.indexOf("not-seen");
+    assertThat(row[program] / row[notSeen]).isEqualTo(stage[program] / stage[notSeen]);
+  }
+
+  /** Over many machines led to their end. */
+  @Test
+  void nothingAnsweredIsProposedAgainAndNothingImpossible() {
+    for (int i = 0; i < WALKS; i++) {
+      SampledMachine machine = new SampledMachine(diagnosis, 31_000 + i);
+      Case about =
+          machine.arrived().with(machine.answer(casebook.check("how-far").orElseThrow(), 0));
+      List<String> done = new ArrayList<>(List.of("how-far"));
+      for (int step = 1; step <= STEPS; step++) {
+        Assessment assessment = diagnosis.assess(about);
+        if (!assessment.stops().isEmpty() || assessment.next().isEmpty()) {
+          break;
+        }
+        Candidate next = assessment.next().orElseThrow();
+        if (next.step().isEmpty()) {
+          break;
+        }
+        assertThat(done).as("machine %d", i).doesNotContain(next.id());
+        assertThat(next.step().orElseThrow().effort().kinds()).contains(about.kind());
+        done.add(next.id());
+        about =
+            next.step().orElseThrow() instanceof Check check
+                ? about.with(machine.answer(check, step))
+                : about.with(new Event.Tried(step, next.id(), Event.Result.SAME));
+      }
+    }
+  }
+}

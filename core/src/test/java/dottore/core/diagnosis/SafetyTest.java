@@ -1,0 +1,188 @@
+package dottore.core.diagnosis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Depth;
+import dottore.core.casebook.Mark;
+import dottore.core.casebook.Need;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Step;
+import java.util.ArrayList;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+/** Advice that can hurt nobody, no data and no owner. */
+class SafetyTest {
+  private final Casebook casebook = Casebook.shipped();
+  private final Diagnosis diagnosis = new Diagnosis(casebook, ShopRules.usual());
+
+  private Assessment assess(Set<Context> contexts, Set<Need> missing, String... seen) {
+    List<Event> events = new ArrayList<>();
+    for (String answer : seen) {
+      String[] parts = answer.split("=");
+      events.add(new Event.Reading(events.size(), parts[0], parts[1], Event.SEEN));
+    }
+    return diagnosis.assess(new Case(contexts, Set.of(), missing, events));
+  }
+
+  private Stream<Step> steps() {
+    return Stream.concat(casebook.checks().stream(), casebook.repairs().stream());
+  }
+
+  private static List<String> offered(Assessment assessment) {
+    return assessment.candidates().stream().map(Candidate::id).toList();
+  }
+
+  @Test
+  void liquidStopsTheRoadHoweverItWasLearned() {
+    Assessment told = assess(EnumSet.of(Context.TOWER, Context.LIQUID), Set.of(), "how-far=dead");
+    assertThat(told.stops()).containsExactly(Mark.LIQUID);
+    assertThat(told.candidates()).isEmpty();
+    Case lifted =
+        new Case(
+            EnumSet.of(Context.TOWER, Context.LIQUID),
+            Set.of(),
+            Set.of(),
+            List.of(new Event.Lifted(1, Mark.LIQUID, "dried and cleaned")));
+    assertThat(diagnosis.assess(lifted).stops()).isEmpty();
+    assertThat(assess(EnumSet.of(Context.LAPTOP), Set.of(), "smell-and-look=wet").stops())
+        .containsExactly(Mark.LIQUID);
+  }
+
+  @Test
+  void aDriveThatMayHoldDataIsNotInitialized() {
+    Set<Need> nothingAgreed = EnumSet.of(Need.DATA_SAFE, Need.ERASE_CONSENT);
+    String[] seen = {"how-far=degraded", "what-is-wrong=drive", "disk-list=no-scheme"};
+    assertThat(
+            offered(assess(EnumSet.of(Context.TOWER, Context.DRIVE_CHANGED), nothingAgreed, seen)))
+        .doesNotContain("initialize-drive");
+    assertThat(offered(assess(EnumSet.of(Context.TOWER, Context.NOTHING), Set.of(), seen)))
+        .doesNotContain("initialize-drive");
+    Assessment held =
+        assess(
+            EnumSet.of(Context.TOWER, Context.NOTHING),
+            Set.of(),
+            "how-far=degraded",
+            "what-is-wrong=drive",
+            "disk-list=no-scheme");
+    assertThat(held.oddsOf("scheme-lost").value())
+        .isGreaterThan(held.oddsOf("drive-uninitialized").value());
+    assertThat(
+            offered(assess(EnumSet.of(Context.TOWER, Context.DRIVE_CHANGED), Set.of(), seen))
+                .get(0))
+        .isEqualTo("initialize-drive");
+  }
+
+  @Test
+  void everyStepThatWritesADriveWantsConsentOrSavedData() {
+    assertThat(steps().filter(s -> s.effort().depth() == Depth.WRITES_DRIVE))
+        .hasSizeGreaterThan(10)
+        .allMatch(
+            step ->
+                step.effort().care().savesData()
+                    || step.effort().needs().contains(Need.ERASE_CONSENT)
+                    || step.effort().needs().contains(Need.DATA_SAFE));
+  }
+
+  @Test
+  void aSuspectDriveWithUnsavedDataIsCopiedOrSentAwayAndNothingElse() {
+    Assessment suspect =
+        assess(
+            EnumSet.of(Context.LAPTOP, Context.OLD, Context.SPINNING_DRIVE),
+            EnumSet.of(Need.DATA_SAFE),
+            "how-far=degraded",
+            "what-is-wrong=slow",
+            "attributes=bad");
+    assertThat(suspect.candidates())
+        .filteredOn(c -> c.step().isPresent())
+        .isNotEmpty()
+        .allMatch(c -> c.step().orElseThrow().effort().care().savesData());
+    assertThat(offered(suspect)).contains("copy-first-then-replace", "refer-data-specialist");
+    Assessment maybe =
+        assess(
+            EnumSet.of(Context.LAPTOP, Context.OLD, Context.SPINNING_DRIVE),
+            EnumSet.of(Need.DATA_SAFE),
+            "how-far=loader",
+            "repair-tool-sees-system=unreadable");
+    assertThat(maybe.oddsOf("drive-failing").value()).isGreaterThan(0.2);
+    assertThat(offered(maybe)).doesNotContain("read-test", "file-check");
+  }
+
+  @Test
+  void aFailingDriveIsNotTakenForASlowOne() {
+    Assessment read =
+        assess(
+            EnumSet.of(Context.LAPTOP, Context.OLD, Context.SPINNING_DRIVE),
+            Set.of(),
+            "how-far=degraded",
+            "what-is-wrong=slow",
+            "attributes=bad",
+            "repair-tool-sees-system=bootable");
+    assertThat(read.suspects().get(0).cause().id()).isEqualTo("drive-failing");
+    assertThat(casebook.repair("move-to-solid-state").orElseThrow().cures())
+        .doesNotContainKey("drive-failing");
+  }
+
+  @Test
+  void ownershipHasNoWayRound() {
+    assertThat(
+            casebook.repairs().stream()
+                .filter(r -> r.cures().containsKey("firmware-password"))
+                .map(Repair::id))
+        .containsExactlyInAnyOrder("clear-password-by-owner", "maker-service-with-proof");
+    Assessment cloud =
+        assess(EnumSet.of(Context.CLOUD_LAPTOP, Context.NOTHING), Set.of(), "how-far=locked");
+    assertThat(cloud.suspects().get(0).cause().id()).isEqualTo("write-protect-or-lock");
+    assertThat(offered(cloud)).doesNotContain("clear-password-by-owner");
+  }
+
+  /** Lint holds it; here it is read once over the shipped steps. */
+  @Test
+  void whatOpensSaysWhetherMainsAreOnAndLiveWorkIsRare() {
+    assertThat(steps().filter(s -> s.effort().opensTheCase()))
+        .allMatch(step -> step.effort().care().mains().isPresent());
+    assertThat(steps().filter(s -> s.effort().care().live()).map(Step::id))
+        .containsExactlyInAnyOrder("pins-touch", "rails-volts", "cooler-look");
+    for (String id :
+        List.of("replace-drive-restore", "copy-first-then-replace", "recover-firmware")) {
+      assertThat(casebook.repair(id).orElseThrow().effort().opensTheCase()).as(id).isTrue();
+    }
+  }
+
+  @Test
+  void theBatteryIsLookedAtBeforeAnythingIsCharged() {
+    for (Context kind : List.of(Context.LAPTOP, Context.HANDHELD, Context.CLOUD_LAPTOP)) {
+      Assessment dead = assess(EnumSet.of(kind, Context.NOTHING), Set.of(), "how-far=dead");
+      assertThat(offered(dead))
+          .contains("battery-look")
+          .doesNotContain("charger-other", "charging-light", "hold-button-reset");
+      assertThat(
+              offered(
+                  assess(
+                      EnumSet.of(kind, Context.NOTHING),
+                      Set.of(),
+                      "how-far=dead",
+                      "battery-look=flat")))
+          .contains("charger-other", "charging-light");
+    }
+  }
+
+  @Test
+  void aDearPartIsNotBoughtBeforeAShortCheckThatWouldProveIt() {
+    Assessment dead =
+        assess(
+            EnumSet.of(Context.TOWER, Context.POWER_EVENT),
+            Set.of(),
+            "how-far=dead",
+            "supply-switch=on");
+    assertThat(dead.oddsOf("supply-dead").value()).isLessThan(0.95);
+    assertThat(offered(dead)).doesNotContain("replace-supply");
+    assertThat(dead.next().orElseThrow().step().orElseThrow()).isInstanceOf(Check.class);
+  }
+}
