@@ -54,6 +54,9 @@ class RepairJourneyTest extends Journey {
     while (page.locator("aside [aria-label^='Put back: ']").count() > 0) {
       send(page.locator("aside [aria-label^='Put back: ']").first());
     }
+    // What went back may touch what was proved: it is looked at once more.
+    page.navigate("/tickets/" + claim + "/find");
+    follow(tower, 3);
     page.navigate("/tickets/" + claim + "/hand-back");
     assertThat(page.locator("main h2").first()).hasText("Ready to hand back");
     assertThat(page.locator("[name=wrong]"))
