@@ -95,14 +95,17 @@ class Evaluation {
 
   private void sampled() {
     List<Road> ours = roads(machine -> Road.proposed(diagnosis, machine));
-    List<Road> habit = roads(machine -> Road.ladder(diagnosis, machine, Road.HABIT));
+    List<Road> habit = roads(machine -> Road.ladder(diagnosis, machine, Road.HABIT, 1));
     List<Road> clever =
-        roads(machine -> Road.ladder(diagnosis, machine, Road.CLEVER.get(machine.stage().id())));
+        roads(machine -> Road.ladder(diagnosis, machine, Road.CLEVER.get(machine.stage().id()), 2));
     List<Road> likeliest = roads(machine -> Road.likeliestFirst(diagnosis, machine));
     say("%n## Against habit%n%n");
     say(
-        "%d machines drawn from the casebook's own odds. This flatters: the engine knows the%n"
-            + "tables that the machines answer by. The ladders know how far the machine gets.%n%n",
+        "%d machines drawn from the casebook's own odds. This flatters: the engine knows"
+            + " the%ntables that the machines answer by. The ladders know how far the machine gets."
+            + " (a) climbs%nthe same rungs on every machine, buys one dear part and refers before"
+            + " the next; (b) only%nwhat makes sense where the machine stops, two dear parts at"
+            + " most; (c) cures the likeliest%ncause first and never looks.%n%n",
         CASES);
     say("| road | median min | mean min | cured in the shop | drive written in vain |%n");
     say("|---|---|---|---|---|%n");
@@ -110,6 +113,12 @@ class Evaluation {
     row("(a) fixed ladder of habit", habit);
     row("(b) clever ladder by the place where it stops", clever);
     row("(c) always the likeliest cause", likeliest);
+    List<List<Road>> others = List.of(habit, clever, likeliest);
+    double bestMedian = others.stream().mapToDouble(Evaluation::median).min().orElseThrow();
+    double bestMean = others.stream().mapToDouble(Evaluation::mean).min().orElseThrow();
+    say(
+        "%nAgainst the best of them: median %.2f, mean %.2f.%n",
+        median(ours) / bestMedian, mean(ours) / bestMean);
     say(
         "%nMedian against (a): %.2f (goal 0.4), against (b): %.2f (goal 0.6). Mean against (b):"
             + " %.2f%n(goal 0.5), against (c): %.2f (goal 0.6).%n",

@@ -20,6 +20,10 @@ import java.util.Set;
  */
 record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped, List<Said> said) {
   private static final int LONGEST = 40;
+
+  /** The shop's money from which on a part is thought over. */
+  private static final double DEAR = 30;
+
   private static final Set<String> WIPING =
       Set.of("reinstall-clean", "replace-drive-restore", "clear-target-drive", "maker-recovery");
 
@@ -115,16 +119,27 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
     return null;
   }
 
-  /** The same steps in the same order on every machine that they can be done on. */
-  static Road ladder(Diagnosis diagnosis, SampledMachine machine, List<String> rungs) {
+  /**
+   * The same steps in the same order on every machine that they can be done on, each at the reach
+   * that the machine has. Nobody who climbs one buys part after part: it refers before the next
+   * dear one.
+   *
+   * @param parts how many dear parts are bought at most
+   */
+  static Road ladder(Diagnosis diagnosis, SampledMachine machine, List<String> rungs, int parts) {
     Casebook casebook = diagnosis.casebook();
     double minutes = diagnosis.rules().cost(casebook.check(Check.HOW_FAR).orElseThrow());
     boolean wiped = false;
     int steps = 0;
+    int bought = 0;
     for (String rung : rungs) {
       Step step = casebook.step(rung).orElseThrow();
-      if (!step.effort().kinds().contains(machine.arrived().kind())) {
+      if (!step.effort().kinds().contains(machine.arrived().kind())
+          || step.effort().reach().compareTo(machine.stage().reach()) > 0) {
         continue;
+      }
+      if (step instanceof Repair repair && repair.parts() > DEAR && ++bought > parts) {
+        break;
       }
       steps++;
       minutes += diagnosis.rules().cost(step);

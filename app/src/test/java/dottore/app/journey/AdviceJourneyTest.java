@@ -1,0 +1,90 @@
+package dottore.app.journey;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import dottore.core.casebook.Stage;
+import java.util.List;
+import org.junit.jupiter.api.Test;
+
+/** What Find proposes where a foolish step could hurt, as a technician meets it. */
+class AdviceJourneyTest extends Journey {
+
+  private void answer(String claim, String check, String outcome) {
+    page.navigate("/tickets/" + claim + "/find?step=" + check);
+    send(page.locator(".donext button[name=outcome][value='" + outcome + "']").first());
+  }
+
+  private List<String> roads() {
+    return page.locator(".donext h2, [aria-label='Other roads'] tr").allInnerTexts();
+  }
+
+  @Test
+  void aWetLaptopToldInWordsOnlyStopsTheRoad() {
+    signIn("pia", PIA);
+    page.navigate("/arrival");
+    page.locator("[name=kind]").selectOption("laptop");
+    page.locator("[name=customer]").fill("Thessaly Marr");
+    page.locator("[name=complaint]").pressSequentially("coffee over the keyboard, nothing since");
+    assertThat(page.locator("#heard")).containsText("liquid");
+    page.locator("#heard [name=contexts][value=liquid]").check();
+    page.locator("[name=told][value=dead]").last().check();
+    button("Take it in").click();
+    page.waitForURL("**/tickets/*/**");
+    String claim = page.locator(".claim").textContent().strip();
+    page = another("runa", RUNA);
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator("[role=alert]").first()).containsText("Do not power on");
+    assertThat(page.locator(".donext")).hasCount(0);
+  }
+
+  @Test
+  void anEmptyNewDriveInATowerEndsWithItsSystem() {
+    signIn("runa", RUNA);
+    String claim =
+        takeIn(
+            "Ruskin Vane",
+            "",
+            "put the new drive in, says nothing to boot from",
+            "no-device",
+            "drive-changed",
+            "mayErase=yes");
+    page.navigate("/tickets/" + claim + "/find");
+    HiddenFault tower = new HiddenFault().with("no-system-on-drive", Stage.NO_DEVICE);
+    int steps = follow(tower, 12);
+    assertThat(tower.works()).as("cured after " + steps + " steps").isTrue();
+    assertThat(page.locator("aside .log")).containsText("Install the system on the empty drive");
+  }
+
+  @Test
+  void aFailingDriveWithUnsavedPicturesIsOnlyCopiedOrSentAway() {
+    signIn("runa", RUNA);
+    String claim =
+        takeInA(
+            "laptop", "Odile Carrow", "", "slower every week", "degraded", "old", "spinning-drive");
+    page.navigate("/tickets/" + claim + "/arrival");
+    page.locator("[name=backup]").selectOption("no");
+    send(button("Save changes"));
+    answer(claim, "attributes", "bad");
+    assertThat(page.locator(".donext h2"))
+        .hasText(
+            java.util.regex.Pattern.compile(
+                "Copy the failing drive first.*|Offer a data specialist"));
+    assertThat(page.locator("details.card:has-text('a drive is suspect')"))
+        .containsText("Read the drive from end to end");
+  }
+
+  @Test
+  void fansStandStillButItRuns() {
+    signIn("runa", RUNA);
+    String claim = takeIn("Barnaby Ilk", "", "dead, built it myself", "dead", "new-build");
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator(".donext h2")).hasText("See how far it gets");
+    answer(claim, "how-far", "dead");
+    answer(claim, "fans-and-lights", "fans-stand");
+    Locator first = page.locator(".suspect").first();
+    assertThat(first).containsText("The fan hub has no power");
+    assertThat(roads()).noneMatch(road -> road.contains("Replace the main board"));
+  }
+}
