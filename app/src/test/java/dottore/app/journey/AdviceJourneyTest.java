@@ -7,6 +7,7 @@ import com.microsoft.playwright.Locator;
 import dottore.core.casebook.Stage;
 import java.util.List;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.ResourceLock;
 
 /** What Find proposes where a foolish step could hurt, as a technician meets it. */
 class AdviceJourneyTest extends Journey {
@@ -21,6 +22,7 @@ class AdviceJourneyTest extends Journey {
   }
 
   @Test
+  @ResourceLock(COUNTER)
   void aWetLaptopToldInWordsOnlyStopsTheRoad() {
     signIn("pia", PIA);
     page.navigate("/arrival");

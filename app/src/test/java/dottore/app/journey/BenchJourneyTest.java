@@ -13,6 +13,7 @@ import java.util.Base64;
 import java.util.List;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.ResourceLock;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.jdbc.core.JdbcTemplate;
 
@@ -148,6 +149,7 @@ class BenchJourneyTest extends Journey {
   }
 
   @Test
+  @ResourceLock(COUNTER)
   void whatIsTypedAtTheCounterIsKept() {
     signIn("pia", PIA);
     page.navigate("/arrival");
@@ -166,6 +168,7 @@ class BenchJourneyTest extends Journey {
   }
 
   @Test
+  @ResourceLock(COUNTER)
   void aCustomerAndAMachineAreFoundAgainWhileTyping() {
     signIn("pia", PIA);
     takeIn("Wendeline Marsh", "FT5-AGAIN-77", "slow", "degraded");

@@ -27,6 +27,9 @@ import org.springframework.beans.factory.annotation.Value;
 abstract class Journey {
   private static final ThreadLocal<Browser> BROWSER = ThreadLocal.withInitial(Journey::launch);
 
+  /** Pia's draft at Arrival, which is one however many windows she has. */
+  static final String COUNTER = "Pia's draft";
+
   static final String RUNA = "bench-by-the-pier";
   static final String IVO = "first-year-at-sea";
   static final String PIA = "bell-on-the-counter";

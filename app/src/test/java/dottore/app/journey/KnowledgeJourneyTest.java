@@ -10,6 +10,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.util.regex.Pattern;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.ResourceLock;
 
 /** Words, numbers, schools, and what the shop knows of its own. */
 class KnowledgeJourneyTest extends Journey {
@@ -26,6 +27,7 @@ class KnowledgeJourneyTest extends Journey {
       """;
 
   @Test
+  @ResourceLock(COUNTER)
   void theComplaintIsHeardAndTakenOverByTapsOnly() {
     signIn("pia", PIA);
     page.navigate("/arrival");

@@ -12,6 +12,7 @@ import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.parallel.ResourceLock;
 
 /** From the counter to the hand-over sheet. */
 class RepairJourneyTest extends Journey {
@@ -115,6 +116,7 @@ class RepairJourneyTest extends Journey {
   }
 
   @Test
+  @ResourceLock(COUNTER)
   void aMachineUnderWarrantyGoesBackToTheSellerWithEverythingItCameWith() {
     signIn("pia", PIA);
     page.navigate("/arrival");
