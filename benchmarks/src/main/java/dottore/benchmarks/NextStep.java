@@ -3,7 +3,7 @@ package dottore.benchmarks;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
-import dottore.core.diagnosis.Assessment;
+import dottore.core.diagnosis.Candidate;
 import dottore.core.diagnosis.Case;
 import dottore.core.diagnosis.Diagnosis;
 import dottore.core.diagnosis.Event;
@@ -38,7 +38,7 @@ public class NextStep {
   private final Diagnosis diagnosis = new Diagnosis(Casebook.shipped(), ShopRules.usual());
 
   @Benchmark
-  public Assessment assess() {
+  public List<Candidate> step() {
     List<Event> events =
         switch (known) {
           case "complaint" -> List.of(new Event.Reading(1, "how-far", "dark", Event.TOLD));
@@ -50,8 +50,9 @@ public class NextStep {
           case "forty" -> forty();
           default -> List.of();
         };
-    return diagnosis.assess(
-        new Case(Set.of(Context.TOWER, Context.MOVED), Set.of(), Set.of(), events));
+    return diagnosis
+        .assess(new Case(Set.of(Context.TOWER, Context.MOVED), Set.of(), Set.of(), events))
+        .candidates();
   }
 
   /** Every check that can be done, one after the other, with its good answer. */

@@ -55,6 +55,11 @@ final class Planner {
   /** Checks that cost no more bench minutes than this are always looked at once more. */
   private static final double CHEAP_LOOK = 2.5;
 
+  /** With more hypotheses than this in play little is known, and less is looked at twice. */
+  private static final int WIDE = 100;
+
+  private static final int WIDE_STEPS = 4;
+
   /** With fewer open checks than this there is not always one that finds out more. */
   private static final int MORE_TO_LEARN = 12;
 
@@ -204,10 +209,12 @@ final class Planner {
     Comparator<Choice> order = Comparator.comparingDouble(Choice::minutes);
     choices.sort(order);
     if (base - bound > cheapestCheck) {
+      boolean wide = size > WIDE;
+      int deep = wide ? Math.min(lookAhead, WIDE_STEPS) : lookAhead;
       for (int i = 0; i < choices.size(); i++) {
         Choice choice = choices.get(i);
-        boolean cheap = lookAhead > 0 && choice.kind() == Kind.CHECK;
-        if (i >= lookAhead && !(cheap && checkCost[choice.index()] <= CHEAP_LOOK)) {
+        boolean cheap = deep > 0 && !wide && choice.kind() == Kind.CHECK;
+        if (i >= deep && !(cheap && checkCost[choice.index()] <= CHEAP_LOOK)) {
           continue;
         }
         double deeper =
