@@ -27,7 +27,7 @@ import org.springframework.beans.factory.annotation.Value;
 abstract class Journey {
   private static final ThreadLocal<Browser> BROWSER = ThreadLocal.withInitial(Journey::launch);
 
-  /** Pia's draft at Arrival, which is one however many windows she has. */
+  /** Pia's draft at Arrival, which is one wherever she has it open. */
   static final String COUNTER = "Pia's draft";
 
   static final String RUNA = "bench-by-the-pier";
