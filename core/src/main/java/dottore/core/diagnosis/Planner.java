@@ -198,12 +198,12 @@ final class Planner {
     choices.add(new Choice(Kind.REFER, 0, refer));
     for (int r = 0; r < repairs; r++) {
       if (cures.isOpen(r)) {
-        choices.add(new Choice(Kind.REPAIR, r, repairScore(r, false, Double.POSITIVE_INFINITY)));
+        choices.add(new Choice(Kind.REPAIR, r, repairScore(r, false)));
       }
     }
     for (int c = 0; c < checks; c++) {
       if (checkOpen[c]) {
-        choices.add(new Choice(Kind.CHECK, c, checkScore(c, false, Double.POSITIVE_INFINITY)));
+        choices.add(new Choice(Kind.CHECK, c, checkScore(c, false)));
       }
     }
     Comparator<Choice> order = Comparator.comparingDouble(Choice::minutes);
@@ -219,8 +219,8 @@ final class Planner {
         }
         double deeper =
             switch (choice.kind()) {
-              case CHECK -> checkScore(choice.index(), true, Double.POSITIVE_INFINITY);
-              case REPAIR -> repairScore(choice.index(), true, Double.POSITIVE_INFINITY);
+              case CHECK -> checkScore(choice.index(), true);
+              case REPAIR -> repairScore(choice.index(), true);
               case REFER -> refer;
             };
         double score = Math.min(choice.minutes(), deeper);
@@ -231,9 +231,8 @@ final class Planner {
     return choices;
   }
 
-  private double checkScore(int c, boolean ahead, double limit) {
+  private double checkScore(int c, boolean ahead) {
     double score = checkCost[c];
-    double rest = cures.bound(startSums);
     double[] sums = new double[groups];
     double[] q = new double[size];
     for (int o = 0; o < tables[c].outcomes(); o++) {
@@ -241,7 +240,6 @@ final class Planner {
       if (mass <= 0) {
         continue;
       }
-      rest -= cures.bound(sums);
       if (ahead && mass >= NEGLIGIBLE_BRANCH) {
         weigh(start, tables[c], o, q);
         checkOpen[c] = false;
@@ -250,14 +248,11 @@ final class Planner {
       } else {
         score += rest(sums, mass);
       }
-      if (score + rest >= limit) {
-        return Double.POSITIVE_INFINITY;
-      }
     }
     return score;
   }
 
-  private double repairScore(int r, boolean ahead, double limit) {
+  private double repairScore(int r, boolean ahead) {
     double[] share = cures.share(r);
     double[] q = new double[size];
     double mass = 0;
@@ -266,9 +261,6 @@ final class Planner {
       mass += q[h];
     }
     double[] sums = sums(q);
-    if (cures.cost(r) + cures.bound(sums) >= limit) {
-      return Double.POSITIVE_INFINITY;
-    }
     cures.set(r, false);
     double rest = ahead ? value(q, sums, mass) : rest(sums, mass);
     cures.set(r, true);
