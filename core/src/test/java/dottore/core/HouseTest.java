@@ -98,6 +98,7 @@ class HouseTest {
             "java..",
             "org.yaml.snakeyaml..",
             "org.jspecify..",
+            "org.apache.lucene..",
             "org.tartarus.snowball..",
             "tools.jackson.core..",
             "tools.jackson.databind..",

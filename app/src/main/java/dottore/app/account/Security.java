@@ -4,6 +4,7 @@ import jakarta.servlet.DispatcherType;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.net.URI;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -120,8 +121,8 @@ class Security {
   }
 
   @Bean
-  PasswordEncoder encoder() {
-    return new BCryptPasswordEncoder(11);
+  PasswordEncoder encoder(@Value("${dottore.password-cost}") int cost) {
+    return new BCryptPasswordEncoder(cost);
   }
 
   @Bean

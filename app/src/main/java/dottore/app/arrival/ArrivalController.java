@@ -47,7 +47,7 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 /** Taking a machine in. */
 @Controller
 class ArrivalController {
-  private static final int HEARD = 10;
+  private static final int HEARD = 4;
 
   private final Knowledge knowledge;
   private final Record record;

@@ -10,8 +10,10 @@ import dottore.core.words.Wording;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 
 /**
  * What typed words may be recorded as. Nothing of it is taken until somebody marks it.
@@ -22,29 +24,32 @@ import java.util.Map;
  */
 record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also) {
   private static final int HITS = 8;
-
-  /** When something was heard, steps that only share a word are shown up to here. */
-  private static final int HEARD_AND_MORE = 3;
+  private static final int HEARD = 4;
 
   /**
    * A step that matches typed words, with its answers.
    *
    * @param heard the words in which an answer was heard, or empty
-   * @param means what was heard, to be tapped first, or empty
+   * @param means the answers that were heard, to be tapped first; mostly one, or none
    */
   record Hit(
       String id,
       String name,
       String kind,
       String heard,
-      String means,
-      List<FindPage.Choice> choices) {}
+      Set<String> means,
+      List<FindPage.Choice> choices) {
+    Hit {
+      means = Set.copyOf(means);
+      choices = List.copyOf(choices);
+    }
+  }
 
   /** A circumstance or danger that was heard. */
   record Also(String field, String words, String heard) {}
 
   static RecordBox of(String typed, Casebook casebook, Wording wording, TicketFile file) {
-    List<Wording.Proposal> heard = wording.proposals(typed, HITS);
+    List<Wording.Proposal> heard = wording.proposals(typed, HEARD);
     List<Code> codes = Code.within(typed, HITS);
     return new RecordBox(typed, codes, hits(typed, casebook, heard, codes), also(file, heard));
   }
@@ -64,10 +69,9 @@ record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also
         hear(hits, casebook, answer, proposal.heard());
       }
     }
-    int room = hits.isEmpty() ? HITS : HEARD_AND_MORE;
     for (Step step : casebook.find(typed, HITS)) {
-      if (hits.size() < room) {
-        hits.putIfAbsent(step.id(), hit(step, "", ""));
+      if (hits.size() < HITS) {
+        hits.putIfAbsent(step.id(), hit(step, "", Set.of()));
       }
     }
     return List.copyOf(hits.values());
@@ -75,9 +79,17 @@ record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also
 
   private static void hear(
       Map<String, Hit> hits, Casebook casebook, Meaning.Answer answer, String heard) {
+    Set<String> means = new LinkedHashSet<>();
+    Hit before = hits.get(answer.check());
+    if (before != null) {
+      means.addAll(before.means());
+    }
+    means.add(answer.outcome());
     casebook
         .check(answer.check())
-        .ifPresent(check -> hits.putIfAbsent(check.id(), hit(check, heard, answer.outcome())));
+        .ifPresent(
+            check ->
+                hits.put(check.id(), hit(check, before == null ? heard : before.heard(), means)));
   }
 
   private static List<Also> also(TicketFile file, List<Wording.Proposal> heard) {
@@ -94,11 +106,11 @@ record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also
     return also;
   }
 
-  private static Hit hit(Step step, String heard, String means) {
+  private static Hit hit(Step step, String heard, Set<String> means) {
     if (step instanceof Check check) {
       List<FindPage.Choice> choices =
           check.outcomes().stream()
-              .map(o -> new FindPage.Choice(o.id(), o.words(), o.id().equals(means)))
+              .map(o -> new FindPage.Choice(o.id(), o.words(), means.contains(o.id())))
               .sorted(Comparator.comparing(choice -> !choice.now()))
               .toList();
       return new Hit(step.id(), step.name(), "check", heard, means, choices);
@@ -108,7 +120,7 @@ record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also
         step.name(),
         "repair",
         "",
-        "",
+        Set.of(),
         List.of(
             new FindPage.Choice("works", "Works now", false),
             new FindPage.Choice("same", "No change", false),

@@ -2,6 +2,7 @@ package dottore.app.journey;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.deque.html.axecore.args.AxeRunOptions;
 import com.deque.html.axecore.playwright.AxeBuilder;
 import com.deque.html.axecore.results.Rule;
 import com.microsoft.playwright.Browser;
@@ -40,6 +41,12 @@ abstract class Journey {
 
   BrowserContext context;
   Page page;
+
+  private static final AxeRunOptions ONLY_VIOLATIONS = new AxeRunOptions();
+
+  static {
+    ONLY_VIOLATIONS.setResultTypes(List.of("violations"));
+  }
 
   private static Browser launch() {
     return Playwright.create()
@@ -167,7 +174,11 @@ abstract class Journey {
   void isAccessible() {
     List<Rule> serious =
         new AxeBuilder(page)
-            .analyze().getViolations().stream()
+                .options(ONLY_VIOLATIONS)
+                .setLegacyMode(true) // one page, no frames
+                .analyze()
+                .getViolations()
+                .stream()
                 .filter(rule -> List.of("serious", "critical").contains(rule.getImpact()))
                 .toList();
     assertThat(serious)

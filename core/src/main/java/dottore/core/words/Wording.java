@@ -2,41 +2,40 @@ package dottore.core.words;
 
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
-import dottore.core.casebook.Vocabulary;
+import dottore.core.casebook.Context;
 import dottore.core.casebook.Vocabulary.Meaning;
+import dottore.core.casebook.Vocabulary.Sign;
 import java.util.ArrayList;
-import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
-import org.apache.commons.text.similarity.LevenshteinDistance;
-import org.tartarus.snowball.ext.EnglishStemmer;
 
 /**
- * Understands typed words by the casebook's phrases: a phrase is heard in a clause when nearly all
- * of its telling words are there, in any order, and both deny or neither does. Immutable, may be
- * shared between threads.
+ * Understands typed words by the casebook's phrases, several for each answer, circumstance and
+ * danger: each clause is held against all of them, and what the nearest ones mean is proposed.
+ * Immutable, may be shared between threads.
  */
 public final class Wording {
-  /** The share of a phrase's weight that must be heard. */
-  private static final double HEARD = 0.78;
+  /** How well the nearest phrase must fit. */
+  private static final double HEARD = 0.25;
 
-  private static final double MISSPELT = 0.9;
-  private static final int LONG_ENOUGH_TO_MISSPELL = 5;
+  /** The same for danger: rather asked once too often. */
+  private static final double HEARD_DANGER = 0.15;
+
+  /** How much further phrases of the same meaning add. */
+  private static final double AGREE = 0.3;
+
+  /** Answers of one check that are shown beside each other at most. */
+  private static final int ALIKE = 3;
+
+  private static final int FOR_EACH_FURTHER = 2;
+  private static final int MOST_FURTHER = 3;
+  private static final int NEAREST = 40;
   private static final int LONGEST = 2000;
-  private static final int TELLING_WORDS = 3;
-  private static final String NOT = "not";
-  private static final Set<String> DENYING =
-      Set.of(
-          ("no not never nothing none without cannot neither cant dont doesnt didnt isnt wont"
-                  + " wasnt arent hasnt")
-              .split(" "));
 
   /** How far it gets, said loosely; anything more exact goes before it. */
   private static final Set<Meaning> LOOSE =
@@ -47,83 +46,96 @@ public final class Wording {
 
   private static final double LOOSELY = 0.7;
 
-  private static final Set<String> STOP =
-      Set.of(
-          ("a an the it its is are was were be been of to my your on in at and or that this by from"
-               + " for has have had does do did i we he she they when while just very then so but"
-               + " up with as also there here out me some any even only really again now if")
-              .split(" "));
-
   /**
    * What somebody may have meant.
    *
    * @param words how the casebook says it
    * @param heard the clause that it was heard in
-   * @param fit 0 to 1, higher is surer
+   * @param fit above 0, higher is surer
    */
   public record Proposal(Meaning meaning, String words, String heard, double fit) {}
 
-  private record Phrase(Meaning meaning, Set<String> words) {
-    Phrase {
-      words = Collections.unmodifiableSet(new LinkedHashSet<>(words));
-    }
-  }
-
-  private record Clause(String text, Set<String> words) {
-    Clause {
-      words = Collections.unmodifiableSet(new LinkedHashSet<>(words));
-    }
-  }
-
   private final Casebook casebook;
-  private final Map<String, String> synonyms = new HashMap<>();
-  private final List<Phrase> phrases = new ArrayList<>();
-  private final Map<String, Double> weights = new HashMap<>();
+  private final PhraseIndex index;
 
   public Wording(Casebook casebook) {
+    this(casebook, casebook.vocabulary().signs());
+  }
+
+  /** With these phrases beside the outcomes' own words. */
+  Wording(Casebook casebook, List<Sign> phrases) {
     this.casebook = casebook;
-    EnglishStemmer stemmer = new EnglishStemmer();
-    casebook
-        .vocabulary()
-        .synonyms()
-        .forEach((word, stands) -> synonyms.put(stem(stemmer, word), stem(stemmer, stands)));
-    for (Vocabulary.Sign sign : casebook.vocabulary().signs()) {
-      phrases.add(new Phrase(sign.meaning(), words(stemmer, sign.phrase())));
-    }
+    List<Sign> signs = new ArrayList<>(phrases);
     for (Check check : casebook.checks()) {
       for (Check.Outcome outcome : check.outcomes()) {
-        Set<String> words = words(stemmer, outcome.words());
-        if (words.size() >= TELLING_WORDS) {
-          phrases.add(new Phrase(new Meaning.Answer(check.id(), outcome.id()), words));
-        }
+        signs.add(
+            new Sign(
+                new Meaning.Answer(check.id(), outcome.id()),
+                check.name() + " " + outcome.words()));
       }
     }
-    Map<String, Integer> uses = new HashMap<>();
-    phrases.forEach(phrase -> phrase.words().forEach(word -> uses.merge(word, 1, Integer::sum)));
-    uses.forEach((word, n) -> weights.put(word, Math.log(1 + (double) phrases.size() / n)));
+    index = new PhraseIndex(signs, casebook.vocabulary().synonyms());
   }
 
   /**
-   * What may have been meant, the surest first: one answer for each check, each circumstance and
-   * danger once. Text beyond two thousand characters is not read.
+   * What may have been meant, the surest first: up to three answers of a check, each circumstance
+   * once. Text beyond two thousand characters is not read.
+   *
+   * @param atMost for one clause; each further one has room for two more, and every danger that was
+   *     heard is there beyond that
    */
   public List<Proposal> proposals(String typed, int atMost) {
-    Map<Object, Proposal> best = new LinkedHashMap<>();
-    for (Clause clause : clauses(typed)) {
-      for (Phrase phrase : phrases) {
-        double fit =
-            fit(phrase.words(), clause.words()) * (LOOSE.contains(phrase.meaning()) ? LOOSELY : 1);
-        if (fit > 0) {
-          Proposal proposal =
-              new Proposal(phrase.meaning(), say(phrase.meaning()), clause.text(), fit);
-          best.merge(subject(phrase.meaning()), proposal, (a, b) -> b.fit() > a.fit() ? b : a);
-        }
+    Map<Meaning, Proposal> best = new LinkedHashMap<>();
+    Set<String> clauses = clauses(typed);
+    int room = atMost + FOR_EACH_FURTHER * Math.min(MOST_FURTHER, Math.max(0, clauses.size() - 1));
+    for (String clause : clauses) {
+      heard(clause)
+          .forEach(
+              (meaning, fit) ->
+                  best.merge(
+                      meaning,
+                      new Proposal(meaning, say(meaning), clause, fit),
+                      (a, b) -> b.fit() > a.fit() ? b : a));
+    }
+    Map<Object, Integer> alike = new HashMap<>();
+    List<Proposal> shown = new ArrayList<>();
+    best.values().stream()
+        .sorted(Comparator.comparingDouble(Proposal::fit).reversed())
+        .filter(proposal -> alike.merge(subject(proposal.meaning()), 1, Integer::sum) <= ALIKE)
+        .forEach(
+            proposal -> {
+              if (shown.size() < room || isDanger(proposal.meaning())) {
+                shown.add(proposal);
+              }
+            });
+    return List.copyOf(shown);
+  }
+
+  /** What one clause may mean, and how surely. */
+  private Map<Meaning, Double> heard(String clause) {
+    Map<Meaning, Double> heard = new LinkedHashMap<>();
+    for (PhraseIndex.Hit hit : index.nearest(clause, NEAREST)) {
+      Meaning meaning = hit.sign().meaning();
+      double fit = hit.fit() * (LOOSE.contains(meaning) ? LOOSELY : 1);
+      if (heard.containsKey(meaning)) {
+        heard.merge(meaning, AGREE * fit * fit, Double::sum);
+      } else if (hit.fit() >= (isDanger(meaning) ? HEARD_DANGER : HEARD)) {
+        heard.put(meaning, fit);
       }
     }
-    return best.values().stream()
-        .sorted(Comparator.comparingDouble(Proposal::fit).reversed())
-        .limit(atMost)
-        .toList();
+    return heard;
+  }
+
+  private boolean isDanger(Meaning meaning) {
+    return meaning instanceof Meaning.Danger
+        || meaning.equals(new Meaning.Circumstance(Context.LIQUID))
+        || meaning instanceof Meaning.Answer answer
+            && casebook
+                .check(answer.check())
+                .orElseThrow()
+                .outcome(answer.outcome())
+                .mark()
+                .isPresent();
   }
 
   private static Object subject(Meaning meaning) {
@@ -139,85 +151,14 @@ public final class Wording {
         : ((Meaning.Danger) meaning).mark().words();
   }
 
-  /** Zero when it is not heard. */
-  private double fit(Set<String> phrase, Set<String> clause) {
-    if (phrase.isEmpty() || phrase.contains(NOT) != clause.contains(NOT)) {
-      return 0;
-    }
-    double heard = 0;
-    double all = 0;
-    Set<String> used = new HashSet<>();
-    for (String word : phrase) {
-      double weight = weights.getOrDefault(word, 1.0);
-      all += weight;
-      if (clause.contains(word)) {
-        heard += weight;
-        used.add(word);
-      } else {
-        String near = misspelt(word, clause);
-        if (!near.isEmpty()) {
-          heard += MISSPELT * weight;
-          used.add(near);
-        }
-      }
-    }
-    if (heard / all < HEARD) {
-      return 0;
-    }
-    double spoken = 0;
-    double spokenAndHeard = 0;
-    for (String word : clause) {
-      double weight = weights.getOrDefault(word, 1.0);
-      spoken += weight;
-      spokenAndHeard += used.contains(word) ? weight : 0;
-    }
-    return heard / all * (0.6 + 0.4 * spokenAndHeard / spoken);
-  }
-
-  /** A word that nobody knows, one letter away; empty if there is none. */
-  private String misspelt(String word, Set<String> clause) {
-    if (word.length() < LONG_ENOUGH_TO_MISSPELL) {
-      return "";
-    }
-    LevenshteinDistance distance = new LevenshteinDistance(1);
-    return clause.stream()
-        .filter(other -> other.length() >= LONG_ENOUGH_TO_MISSPELL)
-        .filter(other -> !weights.containsKey(other))
-        .filter(other -> distance.apply(word, other) == 1)
-        .findFirst()
-        .orElse("");
-  }
-
-  private List<Clause> clauses(String typed) {
+  private static Set<String> clauses(String typed) {
     String text = typed.length() > LONGEST ? typed.substring(0, LONGEST) : typed;
-    EnglishStemmer stemmer = new EnglishStemmer();
-    List<Clause> clauses = new ArrayList<>();
+    Set<String> clauses = new LinkedHashSet<>();
     for (String part : text.split("[,.;:!?\\n]+|\\s+(?i:and then|and|but)\\s+")) {
-      Set<String> words = words(stemmer, part);
-      if (!words.isEmpty()) {
-        clauses.add(new Clause(part.strip(), words));
+      if (!part.isBlank()) {
+        clauses.add(part.strip());
       }
     }
     return clauses;
-  }
-
-  private Set<String> words(EnglishStemmer stemmer, String text) {
-    String plain = text.toLowerCase(Locale.ROOT).replace('’', '\'').replace("n't", " not");
-    Set<String> words = new HashSet<>();
-    for (String word : plain.split("[^a-z0-9]+")) {
-      if (DENYING.contains(word)) {
-        words.add(NOT);
-      } else if (!word.isEmpty() && !STOP.contains(word)) {
-        String stem = stem(stemmer, word);
-        words.add(synonyms.getOrDefault(stem, stem));
-      }
-    }
-    return words;
-  }
-
-  private static String stem(EnglishStemmer stemmer, String word) {
-    stemmer.setCurrent(word.toLowerCase(Locale.ROOT));
-    stemmer.stem();
-    return stemmer.getCurrent();
   }
 }
