@@ -74,7 +74,7 @@ abstract class Journey {
   @BeforeEach
   void openBrowser() {
     context = BROWSER.get().newContext(options().setBaseURL("http://127.0.0.1:" + port));
-    context.setDefaultTimeout(15_000);
+    context.setDefaultTimeout(30_000);
     page = context.newPage();
   }
 

@@ -94,6 +94,11 @@ public final class Assessment {
     this.explanation = new Explanation(diagnosis, about, timeline, posterior);
   }
 
+  /** The odds of the hypotheses, in their order. */
+  double[] odds() {
+    return posterior.clone();
+  }
+
   private Planned planned() {
     Planned known = planned;
     if (known == null) {
@@ -203,7 +208,7 @@ public final class Assessment {
         && turn.knownBy().stream().noneMatch(about.contexts()::contains)
         && (turn.onlyWith().isEmpty()
             || turn.onlyWith().stream().anyMatch(about.contexts()::contains))
-        && turn.before().map(reach -> 1 - reaching(reach) >= STILL_BEFORE).orElse(true);
+        && turn.before().map(this::mayStopBefore).orElse(true);
   }
 
   /**
@@ -343,6 +348,10 @@ public final class Assessment {
         ? Optional.of(
             "a drive is suspect and wanted data is not saved: copy first, or a specialist")
         : Optional.empty();
+  }
+
+  private boolean mayStopBefore(Stage.Reach reach) {
+    return !timeline.seenToReach(reach) && 1 - reaching(reach) >= STILL_BEFORE;
   }
 
   private double reaching(Stage.Reach wanted) {

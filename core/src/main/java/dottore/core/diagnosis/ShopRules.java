@@ -42,6 +42,12 @@ public record ShopRules(
 
   private static final double SMALLEST_STEP = 0.25;
 
+  /**
+   * Minutes that every step takes beside its own: to read what is asked, to turn to the machine, to
+   * note the answer. Without them many small looks seem to cost nothing.
+   */
+  static final double HANDLING = 1;
+
   /** What a wait can cost at most, in bench minutes: a shop goes on with other machines. */
   private static final double DEAREST_WAIT = 20;
 
@@ -76,11 +82,12 @@ public record ShopRules(
     return check.screen() ? slip * SCREEN_SLIP : slip;
   }
 
-  /** What a step costs in bench minutes: hands, weighted waiting, depth and parts. */
+  /** What a step costs in bench minutes: handling, hands, weighted waiting, depth and parts. */
   double cost(Step step) {
     Step.Effort effort = step.effort();
     double minutes =
-        effort.hands().value()
+        HANDLING
+            + effort.hands().value()
             + Math.min(DEAREST_WAIT, waiting * effort.waiting().value())
             + depth.getOrDefault(effort.depth(), 0.0);
     if (step instanceof Repair repair) {

@@ -191,6 +191,15 @@ final class Timeline {
     return reading == null || reading.weight() < Event.SEEN;
   }
 
+  /** Whether somebody saw for himself that the machine gets so far. */
+  boolean seenToReach(Stage.Reach reach) {
+    Event.Reading seen = readings.get(Check.HOW_FAR);
+    return seen != null
+        && seen.weight() >= Event.SEEN
+        && !seen.outcome().equals(Check.WORKS)
+        && Stage.of(seen.outcome()).reach().compareTo(reach) >= 0;
+  }
+
   /** A machine told to be dead was dead at another socket: it is seen once at the shop's own. */
   static boolean seenBest(Event.Reading told) {
     return told.outcome().equals(Stage.DEAD.id());

@@ -18,7 +18,7 @@ public final class FirmwareCasebook {
   static final Reliance CELL = Reliance.on("coin-cell-volts", "flat");
 
   /** A write that broke off. */
-  public static final Reliance BROKEN_OFF = Reliance.on("flash-port-update", "broken-off");
+  public static final Reliance BROKEN_OFF = Reliance.on("last-update-asked", "broken-off");
 
   static final Reliance PROFILE = Reliance.on("profile-off-run", "steady", "same");
   static final Reliance STOCK = Reliance.on("stock-settings-run", "steady", "same");

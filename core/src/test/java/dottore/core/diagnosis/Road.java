@@ -45,6 +45,7 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
     int steps = 0;
     int firstAt = Integer.MAX_VALUE;
     boolean wiped = false;
+    Set<String> asked = new HashSet<>();
     while (steps < LONGEST) {
       Assessment assessment = diagnosis.assess(about);
       if (!assessment.stops().isEmpty()) {
@@ -63,6 +64,9 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
       }
       steps++;
       minutes += paying.cost(next);
+      if (!asked.add(next.id()) || !next.effort().kinds().contains(about.kind())) {
+        throw new AssertionError("asked twice, or not to be done there: " + next.id() + about);
+      }
       if (next instanceof Repair repair) {
         boolean cured = machine.curedBy(repair);
         wiped |= wipesInVain(repair, cured);
