@@ -89,4 +89,29 @@ class AdviceJourneyTest extends Journey {
     assertThat(first).containsText("The fan hub has no power");
     assertThat(roads()).noneMatch(road -> road.contains("Replace the main board"));
   }
+
+  @Test
+  @ResourceLock(COUNTER)
+  void aDifferentBlueScreenEachTimeIsHeardAtTheCounterAndNotAskedAgain() {
+    signIn("pia", PIA);
+    page.navigate("/arrival");
+    page.locator("[name=kind]").selectOption("tower");
+    page.locator("[name=customer]").fill("Ottilie Brask");
+    page.locator("[name=complaint]")
+        .pressSequentially("a different blue screen each time, since the new memory was put in");
+    Locator vary = page.locator("#heard [name=said][value='stop-codes-vary=vary']");
+    assertThat(vary).hasCount(1);
+    vary.check();
+    page.locator("#heard [name=contexts][value=memory-changed]").check();
+    page.locator("[name=told][value=unstable]").last().check();
+    button("Take it in").click();
+    page.waitForURL("**/tickets/*/**");
+    String claim = page.locator(".claim").textContent().strip();
+    page = another("runa", RUNA);
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator("#given")).containsText("Different every time");
+    assertThat(roads()).noneMatch(road -> road.contains("See how far it gets"));
+    answer(claim, "how-it-fails", "stop-screen");
+    assertThat(page.locator(".suspect").first()).containsText("emory");
+  }
 }

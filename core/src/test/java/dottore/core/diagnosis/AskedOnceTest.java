@@ -79,6 +79,36 @@ class AskedOnceTest {
         .doesNotContain("switch-supply-on", "supply-switch", "other-socket", "wall-lamp");
   }
 
+  /** Everything else failed: still nobody looks for the picture that was seen. */
+  @Test
+  void whatWasSeenToRunIsNotDoubtedInTheEnd() {
+    List<Event> events = new ArrayList<>(List.of(seen("how-far", "unstable")));
+    for (String repair :
+        List.of("trim-start", "reinstall-clean", "other-firmware-version", "explain-use")) {
+      events.add(failed(repair));
+    }
+    for (String check : List.of("event-list", "device-marks", "file-check", "dust-look")) {
+      events.add(seen(check, casebook.check(check).orElseThrow().outcomes().get(0).id()));
+    }
+    assertThat(offered(EnumSet.of(Context.TOWER, Context.OLD), events.toArray(Event[]::new)))
+        .isNotEmpty()
+        .doesNotContain("set-monitor-input", "move-display-cable", "keyboard-lights");
+  }
+
+  @Test
+  void howOftenComesBeforeATrialThatWaits() {
+    Set<Context> tower = EnumSet.of(Context.TOWER, Context.DRIVER_UPDATED);
+    Event[] drops = {seen("how-far", "unstable"), seen("how-it-fails", "device")};
+    assertThat(offered(tower, drops))
+        .contains("how-often")
+        .doesNotContain("network-out", "usb-out", "wireless-off");
+    assertThat(offered(tower, drops[0], drops[1], seen("how-often", "hours")))
+        .contains("network-out", "usb-out")
+        .doesNotContain("how-often");
+    assertThat(offered(tower, drops[0], drops[1], seen("how-often", "days")))
+        .doesNotContain("network-out", "usb-out", "wireless-off", "clean-start");
+  }
+
   @Test
   void aCircumstanceThatSaysItAlreadyIsNotAskedFor() {
     assertThat(offered(EnumSet.of(Context.TOWER, Context.SYSTEM_UPGRADED), seen("how-far", "stop")))

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Depth;
+import dottore.core.casebook.Repair;
 import dottore.core.casebook.Stage;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
@@ -137,6 +138,10 @@ class Evaluation {
             + " %.1f.%n",
         100.0 * ours.stream().filter(road -> road.firstAt() <= 8).count() / CASES,
         ours.stream().mapToInt(Road::steps).average().orElseThrow());
+    say(
+        "%nWhoever knew the cause and did everything that cures it would cure %.1f %% of these"
+            + " machines;%nof those, %.1f %% are cured.%n",
+        100 * curable(), 100.0 * ours.stream().filter(Road::cured).count() / CASES / curable());
     byStage(ours);
     calibration(ours);
     ablations(ours);
@@ -186,6 +191,24 @@ class Evaluation {
         100.0 * roads.stream().filter(road -> road.firstAt() <= 8).count() / ABLATED,
         100.0 * roads.stream().filter(Road::cured).count() / ABLATED,
         100.0 * roads.stream().filter(Road::wiped).count() / ABLATED);
+  }
+
+  /** The share of the machines that all repairs of their causes together cure. */
+  private double curable() {
+    return IntStream.range(0, CASES)
+        .mapToObj(i -> new SampledMachine(diagnosis, seed * 10_000_000 + i))
+        .mapToDouble(
+            machine -> {
+              double not = 1;
+              for (Repair repair : casebook.repairs()) {
+                if (repair.effort().kinds().contains(machine.arrived().kind())) {
+                  not *= 1 - repair.cures().getOrDefault(machine.cause().id(), 0.0);
+                }
+              }
+              return 1 - not;
+            })
+        .average()
+        .orElseThrow();
   }
 
   /** The first steps against others, and what is said against what it takes. */
