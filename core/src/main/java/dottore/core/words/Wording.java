@@ -13,6 +13,9 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.function.Predicate;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * Understands typed words by the casebook's phrases, several for each answer, circumstance and
@@ -32,9 +35,18 @@ public final class Wording {
   /** Answers of one check that are shown beside each other at most. */
   private static final int ALIKE = 3;
 
+  /** What fits less than this share of the surest is not shown beside it. */
+  private static final double NEAR_THE_SUREST = 0.2;
+
   private static final int FOR_EACH_FURTHER = 2;
   private static final int MOST_FURTHER = 3;
   private static final int NEAREST = 40;
+
+  /** What changed, said behind what it does. */
+  private static final Pattern SINCE =
+      Pattern.compile(
+          "\\S.*\\s(?:after|since)\\s+(?<what>\\S+\\s+\\S.*)", Pattern.CASE_INSENSITIVE);
+
   private static final int LONGEST = 2000;
 
   /** How far it gets, said loosely; anything more exact goes before it. */
@@ -79,36 +91,52 @@ public final class Wording {
 
   /**
    * What may have been meant, the surest first: up to three answers of a check, each circumstance
-   * once. Text beyond two thousand characters is not read.
+   * once. Each clause has its best said before any has its second. Text beyond two thousand
+   * characters is not read.
    *
    * @param atMost for one clause; each further one has room for two more, and every danger that was
    *     heard is there beyond that
    */
   public List<Proposal> proposals(String typed, int atMost) {
-    Map<Meaning, Proposal> best = new LinkedHashMap<>();
     Set<String> clauses = clauses(typed);
     int room = atMost + FOR_EACH_FURTHER * Math.min(MOST_FURTHER, Math.max(0, clauses.size() - 1));
-    for (String clause : clauses) {
-      heard(clause)
-          .forEach(
-              (meaning, fit) ->
-                  best.merge(
-                      meaning,
-                      new Proposal(meaning, say(meaning), clause, fit),
-                      (a, b) -> b.fit() > a.fit() ? b : a));
+    List<List<Proposal>> heard = clauses.stream().map(this::proposals).toList();
+    Map<Meaning, Proposal> shown = new LinkedHashMap<>();
+    for (int rank = 0; heard.stream().anyMatch(longEnough(rank)); rank++) {
+      for (List<Proposal> clause : heard) {
+        if (clause.size() > rank) {
+          Proposal proposal = clause.get(rank);
+          boolean known = shown.containsKey(proposal.meaning());
+          if (known || rank < atMost && shown.size() < room || isDanger(proposal.meaning())) {
+            shown.merge(proposal.meaning(), proposal, (a, b) -> b.fit() > a.fit() ? b : a);
+          }
+        }
+      }
     }
-    Map<Object, Integer> alike = new HashMap<>();
-    List<Proposal> shown = new ArrayList<>();
-    best.values().stream()
+    return shown.values().stream()
         .sorted(Comparator.comparingDouble(Proposal::fit).reversed())
+        .toList();
+  }
+
+  private static Predicate<List<Proposal>> longEnough(int rank) {
+    return clause -> clause.size() > rank;
+  }
+
+  /** Of one clause, the surest first, without what is far from the surest. */
+  private List<Proposal> proposals(String clause) {
+    List<Proposal> sorted =
+        heard(clause).entrySet().stream()
+            .map(e -> new Proposal(e.getKey(), say(e.getKey()), clause, e.getValue()))
+            .sorted(Comparator.comparingDouble(Proposal::fit).reversed())
+            .toList();
+    Map<Object, Integer> alike = new HashMap<>();
+    return sorted.stream()
         .filter(proposal -> alike.merge(subject(proposal.meaning()), 1, Integer::sum) <= ALIKE)
-        .forEach(
-            proposal -> {
-              if (shown.size() < room || isDanger(proposal.meaning())) {
-                shown.add(proposal);
-              }
-            });
-    return List.copyOf(shown);
+        .filter(
+            proposal ->
+                proposal.fit() >= NEAR_THE_SUREST * sorted.get(0).fit()
+                    || isDanger(proposal.meaning()))
+        .toList();
   }
 
   /** What one clause may mean, and how surely. */
@@ -126,16 +154,9 @@ public final class Wording {
     return heard;
   }
 
-  private boolean isDanger(Meaning meaning) {
+  private static boolean isDanger(Meaning meaning) {
     return meaning instanceof Meaning.Danger
-        || meaning.equals(new Meaning.Circumstance(Context.LIQUID))
-        || meaning instanceof Meaning.Answer answer
-            && casebook
-                .check(answer.check())
-                .orElseThrow()
-                .outcome(answer.outcome())
-                .mark()
-                .isPresent();
+        || meaning.equals(new Meaning.Circumstance(Context.LIQUID));
   }
 
   private static Object subject(Meaning meaning) {
@@ -157,6 +178,10 @@ public final class Wording {
     for (String part : text.split("[,.;:!?\\n]+|\\s+(?i:and then|and|but)\\s+")) {
       if (!part.isBlank()) {
         clauses.add(part.strip());
+        Matcher cause = SINCE.matcher(part);
+        if (cause.find()) {
+          clauses.add(cause.group("what").strip());
+        }
       }
     }
     return clauses;

@@ -32,9 +32,9 @@ class Evaluation {
   private static final int CASES = 4000;
   private static final int ABLATED = 1200;
   private static final int BINS = 10;
-  private static final int FULL_ARRIVALS = Integer.getInteger("dottore.arrivals", 24);
-  private static final int FULL_MACHINES = Integer.getInteger("dottore.machines", 120);
-  private static final int ON_THE_WAY = 300;
+  private static final int FULL_ARRIVALS = Integer.getInteger("dottore.arrivals", 12);
+  private static final int FULL_MACHINES = Integer.getInteger("dottore.machines", 100);
+  private static final int ON_THE_WAY = 150;
   private static final int WORST = 12;
 
   private final long seed = Long.getLong("dottore.seed", 1);
