@@ -38,7 +38,7 @@ class Screenshots extends Journey {
     take("/today", "today");
     page.keyboard().press("/");
     page.keyboard().type("memory");
-    page.locator("#box-found a >> nth=5").waitFor();
+    page.locator("#box-found a:has-text('memory') >> nth=5").waitFor();
     take(page, "box");
     take("/tickets", "tickets");
     take("/arrival", "arrival");

@@ -38,8 +38,8 @@ public final class Wording {
   /** What fits less than this share of the surest is not shown beside it. */
   private static final double NEAR_THE_SUREST = 0.2;
 
-  private static final int FOR_EACH_FURTHER = 1;
-  private static final int MOST_FURTHER = 4;
+  private static final int FOR_EACH_FURTHER = 2;
+  private static final int MOST_FURTHER = 3;
   private static final int NEAREST = 40;
 
   /** What changed, said behind what it does. */
@@ -94,7 +94,7 @@ public final class Wording {
    * once. Each clause has its best said before any has its second. Text beyond two thousand
    * characters is not read.
    *
-   * @param atMost for one clause; each further one has room for one more, and every danger that was
+   * @param atMost for one clause; each further one has room for two more, and every danger that was
    *     heard is there beyond that
    */
   public List<Proposal> proposals(String typed, int atMost) {
