@@ -13,7 +13,6 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
-import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -102,7 +101,8 @@ public final class Wording {
     int room = atMost + FOR_EACH_FURTHER * Math.min(MOST_FURTHER, Math.max(0, clauses.size() - 1));
     List<List<Proposal>> heard = clauses.stream().map(this::proposals).toList();
     Map<Meaning, Proposal> shown = new LinkedHashMap<>();
-    for (int rank = 0; heard.stream().anyMatch(longEnough(rank)); rank++) {
+    int longest = heard.stream().mapToInt(List::size).max().orElse(0);
+    for (int rank = 0; rank < longest; rank++) {
       for (List<Proposal> clause : heard) {
         if (clause.size() > rank) {
           Proposal proposal = clause.get(rank);
@@ -116,10 +116,6 @@ public final class Wording {
     return shown.values().stream()
         .sorted(Comparator.comparingDouble(Proposal::fit).reversed())
         .toList();
-  }
-
-  private static Predicate<List<Proposal>> longEnough(int rank) {
-    return clause -> clause.size() > rank;
   }
 
   /** Of one clause, the surest first, without what is far from the surest. */
