@@ -13,8 +13,8 @@ import org.junit.jupiter.api.parallel.Isolated;
 /** How long the pages of the demo shop take on the server, printed and held under 100 ms. */
 @Isolated
 class PageTimesTest {
-  private static final int WARM_UP = 25;
-  private static final int MEASURED = 31;
+  private static final int WARM_UP = 12;
+  private static final int MEASURED = 15;
   private static final int ROUNDS = 6;
   private static final double MOST_MILLIS = 100;
 
