@@ -39,6 +39,7 @@ record ServerProcess(Process process, int port) {
                 DottoreApplication.class.getName(),
                 "--server.port=0",
                 "--spring.profiles.active=demo",
+                "--dottore.password-cost=4",
                 "--spring.datasource.url=" + database,
                 "--spring.datasource.username=" + System.getProperty("spring.datasource.username"),
                 "--spring.datasource.password=" + password)
