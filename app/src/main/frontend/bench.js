@@ -126,7 +126,7 @@
   function restore(form, fields) {
     for (const el of form.elements) {
       const values = fields[el.name];
-      if (!el.name || el.name === "_csrf") continue;
+      if (!el.name || el.type === "hidden") continue;
       if (el.type === "checkbox" || el.type === "radio") el.checked = !!values?.includes(el.value);
       else if (values) el.value = values[0];
     }

@@ -184,7 +184,7 @@ class ArrivalController {
     String claim =
         counter.receive(
             arrival, form.picks().getOrDefault("said", List.of()), form.same(), who.getName());
-    drafts.drop(who.getName());
+    drafts.end(who.getName(), form);
     return "redirect:/tickets/" + claim + "/arrival";
   }
 
@@ -204,7 +204,7 @@ class ArrivalController {
 
   @PostMapping("/arrival/clear")
   String clear(Principal who) {
-    drafts.drop(who.getName());
+    drafts.end(who.getName());
     return "redirect:/arrival";
   }
 

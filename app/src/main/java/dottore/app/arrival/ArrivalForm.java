@@ -25,6 +25,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.UUID;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import org.springframework.util.MultiValueMap;
@@ -36,8 +37,12 @@ import org.springframework.util.MultiValueMap;
  * @param picks several values by field name
  */
 record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
+  /** Which opening of the form it is; kept as it is typed, ended when it was taken in. */
+  static final String SHEET = "sheet";
+
   private static final List<String> TEXTS =
       List.of(
+          SHEET,
           "customer",
           "same",
           "phone",
@@ -56,10 +61,13 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
           "warrantyUntil",
           "promised");
   private static final List<String> PICKS = List.of("contexts", "marks", "said");
+  private static final Set<String> SET_FROM_THE_START = Set.of(SHEET, "kind", "backup");
   private static final int LONGEST = 2000;
 
   static ArrivalForm empty() {
-    return new ArrivalForm(new LinkedHashMap<>(Map.of("kind", "tower")), new LinkedHashMap<>());
+    return new ArrivalForm(
+        new LinkedHashMap<>(Map.of("kind", "tower", SHEET, UUID.randomUUID().toString())),
+        new LinkedHashMap<>());
   }
 
   static ArrivalForm of(MultiValueMap<String, String> posted) {
@@ -117,7 +125,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
 
   boolean blank() {
     return texts.entrySet().stream()
-            .filter(e -> !e.getKey().equals("kind") && !e.getKey().equals("backup"))
+            .filter(e -> !SET_FROM_THE_START.contains(e.getKey()))
             .allMatch(e -> e.getValue().isBlank())
         && picks.values().stream().allMatch(List::isEmpty);
   }

@@ -23,26 +23,39 @@ class Drafts {
     this.shop = shop;
   }
 
+  /** Does nothing once the form was taken in: the tablet may send what was typed late. */
   @Transactional
   void keep(String login, ArrivalForm form) {
-    if (form.blank()) {
-      drop(login);
-      return;
-    }
-    KeptDraft kept = drafts.findById(login).orElseGet(KeptDraft::new);
-    kept.accountLogin = login;
-    kept.keptAt = shop.now();
-    try {
-      kept.fields = json.writeValueAsString(form);
-    } catch (JacksonException impossible) {
-      throw new IllegalStateException(impossible);
-    }
-    drafts.save(kept);
+    put(login, form, false);
   }
 
   @Transactional(readOnly = true)
   Optional<Draft> of(String login) {
-    return drafts.findById(login).map(kept -> new Draft(read(kept.fields), kept.keptAt));
+    return drafts
+        .findByAccountLoginAndEndedFalse(login)
+        .map(kept -> new Draft(read(kept.fields), kept.keptAt))
+        .filter(draft -> !draft.form().blank());
+  }
+
+  /** Ends the draft that this form was typed in. */
+  @Transactional
+  void end(String login, ArrivalForm form) {
+    put(login, form, true);
+  }
+
+  /** Ends whatever draft there is. */
+  @Transactional
+  void end(String login) {
+    of(login).ifPresent(draft -> end(login, draft.form()));
+  }
+
+  private void put(String login, ArrivalForm form, boolean ended) {
+    try {
+      String fields = ended ? "{}" : json.writeValueAsString(form);
+      drafts.put(login, form.get(ArrivalForm.SHEET), fields, shop.now(), ended);
+    } catch (JacksonException impossible) {
+      throw new IllegalStateException(impossible);
+    }
   }
 
   private ArrivalForm read(String fields) {
@@ -51,10 +64,5 @@ class Drafts {
     } catch (JacksonException damaged) {
       throw new IllegalStateException("a kept draft cannot be read", damaged);
     }
-  }
-
-  @Transactional
-  void drop(String login) {
-    drafts.findById(login).ifPresent(drafts::delete);
   }
 }

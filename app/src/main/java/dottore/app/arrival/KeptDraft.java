@@ -17,4 +17,6 @@ class KeptDraft {
   String fields = "{}";
 
   Instant keptAt = Instant.EPOCH;
+  String sheet = "";
+  boolean ended;
 }
