@@ -26,6 +26,13 @@ public abstract class TestShop implements TestInstancePostProcessor {
     }
   }
 
+  /** The demo shop as it is shown first, where no journey leads. */
+  public static final class Untouched extends TestShop {
+    public Untouched() {
+      super("untouched", new String[] {"demo"});
+    }
+  }
+
   private static final Map<String, ConfigurableApplicationContext> RUNNING = new HashMap<>();
 
   private final String database;

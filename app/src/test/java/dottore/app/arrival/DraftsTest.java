@@ -42,7 +42,8 @@ class DraftsTest {
     counter.post("/arrival/draft", typed(sheet, "Lisbet"));
     assertThat(field("customer")).isEqualTo("Lisbet");
     assertThat(field("sheet")).isEqualTo(sheet);
-    assertThat(counter.post("/arrival", typed(sheet, "Lisbet Orne")).location()).contains("/tickets/");
+    assertThat(counter.post("/arrival", typed(sheet, "Lisbet Orne")).location())
+        .contains("/tickets/");
     counter.post("/arrival/draft", typed(sheet, "Lisbet O"));
     assertThat(field("customer")).isEmpty();
     String next = field("sheet");

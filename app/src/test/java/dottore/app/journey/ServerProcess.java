@@ -19,21 +19,11 @@ record ServerProcess(Process process, int port) {
   }
 
   static ServerProcess start(String database, String password) throws Exception {
-    return start(database, password, "-XX:TieredStopAtLevel=1");
-  }
-
-  /** As the start command runs it, with a warm-up and then at full speed. */
-  static ServerProcess atFullSpeed(String database) throws Exception {
-    return start(database, System.getProperty("spring.datasource.password"), "-Xmx768m");
-  }
-
-  private static ServerProcess start(String database, String password, String flag)
-      throws Exception {
     Process process =
         new ProcessBuilder(
                 Path.of(System.getProperty("java.home"), "bin", "java").toString(),
                 "-XX:+UseSerialGC",
-                flag,
+                "-XX:TieredStopAtLevel=1",
                 "-cp",
                 System.getProperty("java.class.path"),
                 DottoreApplication.class.getName(),
