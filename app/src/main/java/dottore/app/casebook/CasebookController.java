@@ -17,6 +17,7 @@ import dottore.core.units.Odds;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.stream.Collectors;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -284,6 +285,15 @@ class CasebookController {
     model.addAttribute("caution", step.caution().orElse(""));
     List<Fact> facts = new ArrayList<>();
     facts.add(new Fact("Takes", effort(step)));
+    if (!step.effort().handsOn().isEmpty()) {
+      facts.add(
+          new Fact(
+              "Under other covers",
+              step.effort().handsOn().entrySet().stream()
+                  .sorted(Map.Entry.comparingByKey())
+                  .map(own -> own.getKey().id() + " " + own.getValue().text())
+                  .collect(Collectors.joining(", "))));
+    }
     facts.add(new Fact("Goes", step.effort().depth().words()));
     if (!step.effort().needs().isEmpty()) {
       facts.add(

@@ -293,7 +293,7 @@ final class FindView {
 
   /** The attended minutes; where they were measured here, also what four of five keep to. */
   private String hands(Step step) {
-    String text = step.effort().hands().text() + " hands";
+    String text = step.effort().hands(file.machine().kind()).text() + " hands";
     StepTime time = times.get(step.id());
     return time == null ? text : text + ", 4 of 5 within " + time.most().text();
   }
@@ -357,16 +357,16 @@ final class FindView {
                 new Road(
                     candidate.id(),
                     candidate.name(),
-                    candidate.step().map(FindView::effort).orElse(""),
+                    candidate.step().map(this::effort).orElse(""),
                     String.format(Locale.ROOT, "%.1f", candidate.toTheEnd().value())))
         .toList();
   }
 
-  private static String effort(Step step) {
+  private String effort(Step step) {
     return String.format(
         Locale.ROOT,
         "%s + %s min",
-        plain(step.effort().hands().value()),
+        plain(step.effort().hands(file.machine().kind()).value()),
         plain(step.effort().waiting().value()));
   }
 

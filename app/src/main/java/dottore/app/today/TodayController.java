@@ -189,7 +189,11 @@ class TodayController {
     } else {
       Candidate candidate = assessment.next().orElseThrow();
       next = candidate.name();
-      effort = candidate.step().map(step -> step.effort().hands().text()).orElse("");
+      effort =
+          candidate
+              .step()
+              .map(step -> step.effort().hands(file.machine().kind()).text())
+              .orElse("");
       minutes = candidate.toTheEnd().value();
     }
     Optional<RunningTime> judged =

@@ -1,5 +1,6 @@
 package dottore.core.casebook;
 
+import dottore.core.machine.MachineKind;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
@@ -114,6 +115,12 @@ final class CasebookLint {
       fault.accept(
           step.id(),
           "'" + step.id() + "' can lock an encrypted drive and does not say key-first: true");
+    }
+    for (MachineKind kind : effort.handsOn().keySet()) {
+      if (!effort.kinds().contains(kind)) {
+        fault.accept(
+            step.id(), "'" + step.id() + "' has minutes for a kind on which it is not done");
+      }
     }
     for (String id : effort.turn().settles()) {
       knownStep(step.id(), id);

@@ -304,6 +304,7 @@ public final class CasebookReader {
     Depth depth = in.take("depth").flatMap(place -> place.as(Depth::of)).orElse(Depth.LOOK);
     return new Step.Effort(
         Minutes.of(in.number("hands", 0, 600).orElse(1)),
+        handsOn(in),
         Minutes.of(in.number("wait", 0, 3000).orElse(0)),
         depth,
         in.take("reach")
@@ -329,6 +330,22 @@ public final class CasebookReader {
             set(in, "only-with", Context.class, Context::of),
             Set.copyOf(in.words("settles", Function.identity())),
             first(in)));
+  }
+
+  private static Map<MachineKind, Minutes> handsOn(YamlPlace.Fields in) {
+    Map<MachineKind, Minutes> handsOn = new EnumMap<>(MachineKind.class);
+    in.take("hands-on")
+        .map(YamlPlace::entries)
+        .orElse(Map.of())
+        .forEach(
+            (names, place) -> {
+              for (String name : names.split(" ")) {
+                place
+                    .parse(name, MachineKind::of)
+                    .ifPresent(kind -> handsOn.put(kind, Minutes.of(place.number(0.1, 600))));
+              }
+            });
+    return handsOn;
   }
 
   private static boolean flag(YamlPlace.Fields in, String name) {

@@ -3,6 +3,7 @@ package dottore.core.casebook;
 import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
 import java.util.Collections;
+import java.util.EnumMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -29,6 +30,7 @@ public sealed interface Step permits Check, Repair {
 
   /**
    * @param hands attended minutes
+   * @param handsOn the same on kinds of machines whose covers and parts take longer, or go quicker
    * @param waiting minutes that run by themselves
    * @param reach how far the machine must get for the step to be possible
    * @param changes what it touches, so that readings depending on it go stale
@@ -43,6 +45,7 @@ public sealed interface Step permits Check, Repair {
    */
   record Effort(
       Minutes hands,
+      Map<MachineKind, Minutes> handsOn,
       Minutes waiting,
       Depth depth,
       Stage.Reach reach,
@@ -57,6 +60,7 @@ public sealed interface Step permits Check, Repair {
       Care care,
       Turn turn) {
     public Effort {
+      handsOn = Map.copyOf(handsOn);
       kinds = Set.copyOf(kinds);
       changes = Set.copyOf(changes);
       needs = Set.copyOf(needs);
@@ -64,9 +68,20 @@ public sealed interface Step permits Check, Repair {
       stands = List.copyOf(stands);
     }
 
+    /** Attended minutes on a machine of this kind. */
+    public Minutes hands(MachineKind kind) {
+      return handsOn.getOrDefault(kind, hands);
+    }
+
+    /** With minutes measured over all kinds; what a kind takes more or less than others stays. */
     Effort taking(Minutes newHands) {
+      Map<MachineKind, Minutes> scaled = new EnumMap<>(MachineKind.class);
+      handsOn.forEach(
+          (kind, own) ->
+              scaled.put(kind, Minutes.of(own.value() * newHands.value() / hands.value())));
       return new Effort(
           newHands,
+          scaled,
           waiting,
           depth,
           reach,

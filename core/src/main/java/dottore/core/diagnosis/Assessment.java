@@ -186,7 +186,11 @@ public final class Assessment {
       repairOpen[r] = !used && worthAsking(repair) && offered(repair, unavailable);
     }
     return Planner.rank(
-            diagnosis.asProblem(), posterior, checkOpen, repairOpen, diagnosis.lookAhead())
+            diagnosis.asProblem(about.kind()),
+            posterior,
+            checkOpen,
+            repairOpen,
+            diagnosis.lookAhead())
         .stream()
         .filter(choice -> Double.isFinite(choice.minutes()))
         .map(this::candidate)
@@ -227,7 +231,7 @@ public final class Assessment {
     return before
         .map(
             check -> {
-              double own = diagnosis.rules().cost(check);
+              double own = cost(check);
               return new Candidate(
                   Optional.of(check),
                   Minutes.of(own),
@@ -244,7 +248,7 @@ public final class Assessment {
     return first.keySet().stream()
         .map(id -> diagnosis.checks().get(diagnosis.indexOfCheck(id)))
         .filter(check -> checkOpen[diagnosis.indexOfCheck(check.id())])
-        .min(Comparator.comparingDouble(diagnosis.rules()::cost));
+        .min(Comparator.comparingDouble(this::cost));
   }
 
   /**
@@ -271,9 +275,13 @@ public final class Assessment {
     return IntStream.range(0, checkOpen.length)
         .filter(c -> checkOpen[c])
         .mapToObj(diagnosis.checks()::get)
-        .filter(check -> diagnosis.rules().cost(check) < CHEAP_PROOF)
+        .filter(check -> cost(check) < CHEAP_PROOF)
         .filter(check -> proves(check, suspect, byCause[suspect]))
-        .min(Comparator.comparingDouble(diagnosis.rules()::cost));
+        .min(Comparator.comparingDouble(this::cost));
+  }
+
+  private double cost(Step step) {
+    return diagnosis.rules().cost(step, about.kind());
   }
 
   /** Whether an answer of a check is usual under a cause and rare under all others. */
@@ -300,7 +308,7 @@ public final class Assessment {
           case REPAIR -> Optional.of(diagnosis.repairs().get(choice.index()));
           case REFER -> Optional.empty();
         };
-    double own = step.map(diagnosis.rules()::cost).orElse(diagnosis.rules().referMinutes());
+    double own = step.map(this::cost).orElse(diagnosis.rules().referMinutes());
     return new Candidate(step, Minutes.of(own), Minutes.of(choice.minutes()));
   }
 
@@ -646,9 +654,7 @@ public final class Assessment {
                     .map(
                         step ->
                             new Candidate(
-                                Optional.of(step),
-                                Minutes.of(diagnosis.rules().cost(step)),
-                                Minutes.NONE)));
+                                Optional.of(step), Minutes.of(cost(step)), Minutes.NONE)));
     return any.map(candidate -> explanation.look(candidate, candidates()));
   }
 }

@@ -12,6 +12,7 @@ import dottore.core.machine.MachineKind;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -45,6 +46,7 @@ public final class Diagnosis {
   private final Map<String, Integer> checkIndex = new HashMap<>();
   private final Map<String, Integer> repairIndex = new HashMap<>();
   private final Problem problem;
+  private final Map<MachineKind, Problem> priced = new EnumMap<>(MachineKind.class);
   private final Set<String> endangering;
   private final int lookAhead;
 
@@ -78,6 +80,9 @@ public final class Diagnosis {
       repairIndex.put(repairs.get(r).id(), r);
     }
     problem = problem();
+    for (MachineKind kind : MachineKind.values()) {
+      priced.put(kind, problem.priced(prices(checks, kind), prices(repairs, kind)));
+    }
     endangering =
         causes.stream()
             .filter(Cause::endangersData)
@@ -90,6 +95,10 @@ public final class Diagnosis {
     return Comparator.<S, Integer>comparing(step -> step.effort().depth().ordinal())
         .thenComparing(step -> rules.cost(step))
         .thenComparing(Step::id);
+  }
+
+  private double[] prices(List<? extends Step> steps, MachineKind kind) {
+    return steps.stream().mapToDouble(step -> rules.cost(step, kind)).toArray();
   }
 
   private Problem problem() {
@@ -188,6 +197,11 @@ public final class Diagnosis {
 
   Problem asProblem() {
     return problem;
+  }
+
+  /** At the prices that steps have on machines of this kind. */
+  Problem asProblem(MachineKind kind) {
+    return requireNonNull(priced.get(kind));
   }
 
   /** Weights of hypotheses added up by cause. */

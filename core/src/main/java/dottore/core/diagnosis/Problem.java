@@ -59,6 +59,12 @@ record Problem(
         refer);
   }
 
+  /** The same problem at other prices. */
+  Problem priced(double[] newCheckCost, double[] newRepairCost) {
+    return new Problem(
+        newCheckCost, likelihood, special, usual, newRepairCost, cures, works, group, refer);
+  }
+
   private static List<List<Double>> answers(double[][] rows, int hypotheses) {
     List<List<Double>> answers = new ArrayList<>();
     for (int h = 0; h < hypotheses; h++) {

@@ -6,6 +6,8 @@ import dottore.core.casebook.Depth;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.School;
 import dottore.core.casebook.Step;
+import dottore.core.machine.MachineKind;
+import dottore.core.units.Minutes;
 import java.util.Collections;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
@@ -84,10 +86,19 @@ public record ShopRules(
 
   /** What a step costs in bench minutes: handling, hands, weighted waiting, depth and parts. */
   double cost(Step step) {
+    return cost(step, step.effort().hands());
+  }
+
+  /** The same on a machine of this kind. */
+  double cost(Step step, MachineKind kind) {
+    return cost(step, step.effort().hands(kind));
+  }
+
+  private double cost(Step step, Minutes hands) {
     Step.Effort effort = step.effort();
     double minutes =
         HANDLING
-            + effort.hands().value()
+            + hands.value()
             + Math.min(DEAREST_WAIT, waiting * effort.waiting().value())
             + depth.getOrDefault(effort.depth(), 0.0);
     if (step instanceof Repair repair) {

@@ -147,6 +147,7 @@ class CasebookLintTest {
             + " data-safe",
         "depth: writes-firmware                               | does not say key-first",
         "changes: [cpu-seating]                               | does not say key-first",
+        "kinds: [tower], hands-on: {laptop: 8}                | minutes for a kind on which it is",
         "settles: [no-such-step]                              | no step is called 'no-such-step'",
         "'first: {cord-look: [gone]}'                         | has an outcome 'gone'",
         "depth: cover-off, mains: maybe                       | maybe"

@@ -3,6 +3,8 @@ package dottore.core.casebook;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dottore.core.machine.MachineKind;
+import dottore.core.units.Minutes;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 
 class ShippedCasebookTest {
@@ -53,5 +55,21 @@ class ShippedCasebookTest {
   @Test
   void findsNothingInNothing() {
     assertThat(casebook.find(" , ", 5)).isEmpty();
+  }
+
+  @Test
+  void whatLiesUnderACoverTakesLongerWhereTheCoverDoes() {
+    Casebook shipped = Casebook.shipped();
+    Step.Effort effort = shipped.step("reseat-memory").orElseThrow().effort();
+    assertThat(effort.hands(MachineKind.TOWER)).isEqualTo(effort.hands());
+    assertThat(effort.hands(MachineKind.LAPTOP)).isEqualTo(Minutes.of(8));
+    Step.Effort measured =
+        shipped
+            .with(Map.of(), Map.of("reseat-memory", Minutes.of(6)))
+            .step("reseat-memory")
+            .orElseThrow()
+            .effort();
+    assertThat(measured.hands(MachineKind.TOWER)).isEqualTo(Minutes.of(6));
+    assertThat(measured.hands(MachineKind.LAPTOP)).isEqualTo(Minutes.of(12));
   }
 }

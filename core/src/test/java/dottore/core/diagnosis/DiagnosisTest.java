@@ -10,6 +10,7 @@ import dottore.core.casebook.Station;
 import dottore.core.casebook.Touched;
 import java.util.List;
 import java.util.Set;
+import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
 class DiagnosisTest {
@@ -269,5 +270,18 @@ class DiagnosisTest {
             seen("module-clips-look", "open"),
             seen("single-module-start", "starts"));
     assertThat(DIAGNOSIS.assess(about).verdict()).isInstanceOf(Verdict.Found.class);
+  }
+
+  @Test
+  void aStepUnderACoverIsPricedByTheKindOfMachine() {
+    List<Double> own =
+        Stream.of(Set.<Context>of(), Set.of(Context.LAPTOP), Set.of(Context.ALL_IN_ONE))
+            .map(kind -> new Case(kind, Set.of(), Set.of(), List.of(seen("how-far", "memory"))))
+            .flatMap(about -> DIAGNOSIS.assess(about).candidates().stream())
+            .filter(candidate -> candidate.id().equals("reseat-memory"))
+            .map(candidate -> candidate.own().value())
+            .toList();
+    assertThat(own.get(1)).isEqualTo(own.get(0) + 4);
+    assertThat(own.get(2)).isEqualTo(own.get(0) + 11);
   }
 }

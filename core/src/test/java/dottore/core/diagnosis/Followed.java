@@ -60,7 +60,7 @@ final class Followed {
       if (step.isEmpty()) {
         return minutes + diagnosis.rules().referMinutes();
       }
-      minutes += diagnosis.rules().cost(step.get());
+      minutes += diagnosis.rules().cost(step.get(), about.kind());
       if (step.get() instanceof Repair repair && cures(repair, machine)) {
         return minutes;
       }

@@ -63,7 +63,7 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
         break;
       }
       steps++;
-      minutes += paying.cost(next);
+      minutes += paying.cost(next, about.kind());
       if (!asked.add(next.id()) || !next.effort().kinds().contains(about.kind())) {
         throw new AssertionError("asked twice, or not to be done there: " + next.id() + about);
       }
@@ -98,7 +98,7 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
         break;
       }
       used.add(repair.id());
-      minutes += diagnosis.rules().cost(repair);
+      minutes += diagnosis.rules().cost(repair, about.kind());
       boolean cured = machine.curedBy(repair);
       wiped |= wipesInVain(repair, cured);
       if (cured) {
@@ -146,7 +146,7 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
         break;
       }
       steps++;
-      minutes += diagnosis.rules().cost(step);
+      minutes += diagnosis.rules().cost(step, machine.arrived().kind());
       if (step instanceof Repair repair) {
         boolean cured = machine.curedBy(repair);
         wiped |= wipesInVain(repair, cured);
