@@ -139,6 +139,16 @@
     }
   }
 
+  // --- a check has one answer ---
+  document.addEventListener("change", (event) => {
+    const said = event.target;
+    if (said.name !== "said" || !said.checked) return;
+    const check = (el) => el.value.split("=")[0];
+    for (const other of said.form.elements) {
+      if (other.name === "said" && other !== said && check(other) === check(said)) other.checked = false;
+    }
+  });
+
   // --- picking a hit fills the form ---
   document.addEventListener("click", (event) => {
     const hit = event.target.closest("[data-fill]");

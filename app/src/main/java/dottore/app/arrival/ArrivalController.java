@@ -144,11 +144,11 @@ class ArrivalController {
     }
     String said = answer.check() + "=" + answer.outcome();
     return new Heard(
-        "said",
+        ArrivalForm.SAID,
         said,
         record.casebook().check(answer.check()).orElseThrow().name() + ": " + proposal.words(),
         proposal.heard(),
-        form.has("said", said));
+        form.has(ArrivalForm.SAID, said));
   }
 
   @PostMapping("/arrival/heard")
@@ -183,7 +183,10 @@ class ArrivalController {
     }
     String claim =
         counter.receive(
-            arrival, form.picks().getOrDefault("said", List.of()), form.same(), who.getName());
+            arrival,
+            form.picks().getOrDefault(ArrivalForm.SAID, List.of()),
+            form.same(),
+            who.getName());
     drafts.end(who.getName(), form);
     return "redirect:/tickets/" + claim + "/arrival";
   }

@@ -40,6 +40,9 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
   /** Which opening of the form it is; kept as it is typed, ended when it was taken in. */
   static final String SHEET = "sheet";
 
+  /** Answers of checks as "check=outcome". */
+  static final String SAID = "said";
+
   private static final List<String> TEXTS =
       List.of(
           SHEET,
@@ -60,7 +63,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
           "limit",
           "warrantyUntil",
           "promised");
-  private static final List<String> PICKS = List.of("contexts", "marks", "said");
+  private static final List<String> PICKS = List.of("contexts", "marks", SAID);
   private static final Set<String> SET_FROM_THE_START = Set.of(SHEET, "kind", "backup");
   private static final int LONGEST = 2000;
 
@@ -81,7 +84,15 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
     for (String name : PICKS) {
       form.picks.put(name, List.copyOf(posted.getOrDefault(name, List.of())));
     }
+    form.picks.computeIfPresent(SAID, (name, answers) -> oneForEachCheck(answers));
     return form;
+  }
+
+  /** A check has one answer: the first that was picked. */
+  private static List<String> oneForEachCheck(List<String> answers) {
+    Map<String, String> byCheck = new LinkedHashMap<>();
+    answers.forEach(answer -> byCheck.putIfAbsent(answer.split("=", 2)[0], answer));
+    return List.copyOf(byCheck.values());
   }
 
   static ArrivalForm of(TicketFile file, ZoneId zone) {

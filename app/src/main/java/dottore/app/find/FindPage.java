@@ -8,6 +8,7 @@ record FindPage(
     BootLinePicture line,
     @Nullable Banner banner,
     @Nullable Unfitting unfitting,
+    @Nullable Call call,
     @Nullable StepCard step,
     List<Road> roads,
     List<SuspectRow> suspects,
@@ -22,6 +23,9 @@ record FindPage(
 
   /** What stands above the step: cause found, works now, second round. */
   record Banner(String mark, String title, String text) {}
+
+  /** What to ask the customer, and what a yes would open. */
+  record Call(String question, String opens, String cures) {}
 
   /** Two answers that hardly fit together, and the step that is worth repeating. */
   record Unfitting(String first, String second, String step, String name) {}

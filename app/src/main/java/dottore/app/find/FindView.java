@@ -2,6 +2,7 @@ package dottore.app.find;
 
 import dottore.app.find.FindPage.Answer;
 import dottore.app.find.FindPage.Banner;
+import dottore.app.find.FindPage.Call;
 import dottore.app.find.FindPage.Choice;
 import dottore.app.find.FindPage.Danger;
 import dottore.app.find.FindPage.Given;
@@ -16,6 +17,7 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Drawing;
 import dottore.core.casebook.Mark;
+import dottore.core.casebook.Need;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.Station;
 import dottore.core.casebook.Step;
@@ -31,6 +33,7 @@ import dottore.core.diagnosis.Verdict;
 import dottore.core.isolation.ModuleTrials;
 import dottore.core.learning.StepTime;
 import dottore.core.machine.MachineKind;
+import dottore.core.ticket.Backup;
 import dottore.core.ticket.Entry;
 import dottore.core.ticket.Log;
 import dottore.core.words.Code;
@@ -108,6 +111,7 @@ final class FindView {
         BootLinePicture.of(assessment.bootLine()),
         banner(),
         unfitting(),
+        call(),
         step(shown, proposed, typed),
         roads(shown),
         top.stream().map(this::row).toList(),
@@ -168,6 +172,19 @@ final class FindView {
               + ". It still stops; what still holds is kept, the rest starts anew.");
     }
     return null;
+  }
+
+  private @Nullable Call call() {
+    return assessment
+        .permission()
+        .filter(permission -> permission.need() != Need.DATA_SAFE || file.backup() != Backup.NO)
+        .map(
+            permission ->
+                new Call(
+                    permission.need().question().orElseThrow(),
+                    permission.opens().name(),
+                    permission.cures().percent()))
+        .orElse(null);
   }
 
   private @Nullable Unfitting unfitting() {

@@ -74,4 +74,13 @@ class ArrivalFormTest {
     posted.set("limit", "120,50");
     assertThat(ArrivalForm.of(posted).faults(ZONE)).isEmpty();
   }
+
+  @Test
+  void takesOneAnswerOfACheck() {
+    posted.add("said", "stop-code=driver");
+    posted.add("said", "stop-code=memory");
+    posted.add("said", "clock-right=wrong");
+    assertThat(ArrivalForm.of(posted).picks().get("said"))
+        .containsExactly("stop-code=driver", "clock-right=wrong");
+  }
 }

@@ -1,6 +1,7 @@
 package dottore.core.casebook;
 
 import java.util.Locale;
+import java.util.Optional;
 
 /** What a step needs that a shop or a ticket may not have. */
 public enum Need {
@@ -13,14 +14,25 @@ public enum Need {
   SPARE_CHARGER("no fitting charger on the shelf"),
   USB_ADAPTER("no USB drive adapter free"),
   STICK("no stick free"),
-  ERASE_CONSENT("the customer has not agreed to erasing"),
-  COVER("the cover stays on: warranty is running"),
-  DATA_SAFE("wanted data is not backed up");
+  ERASE_CONSENT("the customer has not agreed to erasing", "May the drive be erased?"),
+  COVER("the cover stays on: warranty is running", "May it be opened while warranty is running?"),
+  DATA_SAFE("wanted data is not backed up", "Is there a copy of what is wanted from it?");
 
   private final String missing;
+  private final String question;
 
   Need(String missing) {
+    this(missing, "");
+  }
+
+  Need(String missing, String question) {
     this.missing = missing;
+    this.question = question;
+  }
+
+  /** What to ask the customer, who alone can give it; empty for what the shop has or has not. */
+  public Optional<String> question() {
+    return Optional.of(question).filter(words -> !words.isEmpty());
   }
 
   /** The reason shown when it is not there. */

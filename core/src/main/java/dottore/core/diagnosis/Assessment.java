@@ -15,6 +15,7 @@ import dottore.core.units.Odds;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -57,6 +58,9 @@ public final class Assessment {
 
   /** A confirming check that costs this many bench minutes or more is not worth waiting for. */
   private static final double CHEAP_PROOF = 15;
+
+  /** From this chance of a cure on, a call to the customer is worth its minutes. */
+  private static final double WORTH_A_CALL = 0.25;
 
   /** How often the answer of a proof comes under the cause, and at most under all others. */
   private static final double PROOF_USUAL = 0.6;
@@ -343,6 +347,44 @@ public final class Assessment {
       return Optional.of(shortfall(wanted));
     }
     return Optional.empty();
+  }
+
+  /**
+   * What to ask the customer next: the permission for the likeliest cure among those that wait for
+   * nothing else. Empty while nothing likely waits.
+   */
+  public Optional<Permission> permission() {
+    if (!stops().isEmpty() || verdict() instanceof Verdict.Works) {
+      return Optional.empty();
+    }
+    return unavailable().stream()
+        .map(Unavailable::step)
+        .filter(Repair.class::isInstance)
+        .map(Repair.class::cast)
+        .filter(repair -> !timeline.setAside().containsKey(repair.id()))
+        .flatMap(repair -> permission(repair).stream())
+        .filter(permission -> permission.cures().value() >= WORTH_A_CALL)
+        .max(Comparator.comparingDouble(permission -> permission.cures().value()));
+  }
+
+  private Optional<Permission> permission(Repair repair) {
+    Set<Need> waits = EnumSet.noneOf(Need.class);
+    waits.addAll(repair.effort().needs());
+    if (repair.effort().opensTheCase()) {
+      waits.add(Need.COVER);
+    }
+    waits.retainAll(about.missing());
+    boolean reached = reaching(repair.effort().reach()) >= REACHED;
+    boolean asked = waits.stream().allMatch(need -> need.question().isPresent());
+    if (waits.isEmpty() || !asked || !reached) {
+      return Optional.empty();
+    }
+    double[] byCause = diagnosis.byCause(posterior);
+    double cures = 0;
+    for (int i = 0; i < byCause.length; i++) {
+      cures += byCause[i] * repair.cures().getOrDefault(diagnosis.causes().get(i).id(), 0.0);
+    }
+    return Optional.of(new Permission(waits.iterator().next(), repair, Odds.of(cures)));
   }
 
   /** A suspect drive with data that is not saved is copied or sent away, and nothing else. */

@@ -284,4 +284,27 @@ class DiagnosisTest {
     assertThat(own.get(1)).isEqualTo(own.get(0) + 4);
     assertThat(own.get(2)).isEqualTo(own.get(0) + 11);
   }
+
+  @Test
+  void asksTheCustomerForWhatTheLikeliestCureWaitsFor() {
+    Set<Need> unasked = Set.of(Need.ERASE_CONSENT);
+    Case empty =
+        new Case(
+            Set.of(Context.TOWER),
+            Set.of(),
+            unasked,
+            List.of(
+                seen("how-far", "no-device"),
+                seen("drives-shown", "listed"),
+                seen("repair-tool-sees-system", "empty")));
+    Permission permission = DIAGNOSIS.assess(empty).permission().orElseThrow();
+    assertThat(permission.need()).isEqualTo(Need.ERASE_CONSENT);
+    assertThat(permission.opens().id()).isEqualTo("install-on-empty");
+    assertThat(permission.cures().value()).isGreaterThan(0.5);
+    Case agreed = new Case(empty.contexts(), Set.of(), Set.of(), empty.events());
+    assertThat(DIAGNOSIS.assess(agreed).permission()).isEmpty();
+    Case early =
+        new Case(Set.of(Context.TOWER), Set.of(), unasked, List.of(seen("how-far", "dead")));
+    assertThat(DIAGNOSIS.assess(early).permission()).isEmpty();
+  }
 }

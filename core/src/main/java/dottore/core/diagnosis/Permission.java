@@ -1,0 +1,14 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Need;
+import dottore.core.casebook.Repair;
+import dottore.core.units.Odds;
+
+/**
+ * What is worth asking the customer, since a repair waits for it.
+ *
+ * @param need what the customer alone can give
+ * @param opens the repair that it would open
+ * @param cures how likely that repair cures
+ */
+public record Permission(Need need, Repair opens, Odds cures) {}
