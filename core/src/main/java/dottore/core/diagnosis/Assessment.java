@@ -126,6 +126,13 @@ public final class Assessment {
         log[h] += reading.reading().weight() * Math.log(row[h]);
       }
     }
+    Map<Stage, Double> fits = new EnumMap<>(Stage.class);
+    for (Stage stage : Stage.values()) {
+      fits.put(stage, Math.log(timeline.fit(stage)));
+    }
+    for (int h = 0; h < log.length; h++) {
+      log[h] += fits.getOrDefault(diagnosis.hypotheses().get(h).stage(), 0.0);
+    }
     for (Event.Tried failed : timeline.failed()) {
       fail(log, failed.repair());
     }

@@ -140,12 +140,13 @@ final class Explanation {
 
   private List<StepView.Branch> branches(Check check, List<Integer> leading) {
     double[][] rows = diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())];
+    double[] answered = answered(check);
     List<StepView.Branch> branches = new ArrayList<>();
     for (int o = 0; o < rows.length; o++) {
       double mass = 0;
       double[] after = new double[leading.size()];
       for (int h = 0; h < posterior.length; h++) {
-        double weight = posterior[h] * rows[o][h];
+        double weight = answered[h] * rows[o][h];
         mass += weight;
         int at = leading.indexOf(diagnosis.hypotheses().get(h).of());
         if (at >= 0) {
@@ -227,9 +228,9 @@ final class Explanation {
     if (!(candidate.step().orElse(null) instanceof Check check)) {
       return Stream.empty();
     }
-    double share = suspect.odds().value();
     double[][] byAnswer = answers.computeIfAbsent(check.id(), id -> byAnswer(check));
     int of = diagnosis.causes().indexOf(suspect.cause());
+    double share = Arrays.stream(byAnswer).mapToDouble(sums -> sums[of]).sum();
     List<CloseLook.Confirmation> found = new ArrayList<>();
     for (int o = 0; o < byAnswer.length; o++) {
       double inside = byAnswer[o][of];
@@ -249,14 +250,30 @@ final class Explanation {
   /** How likely each answer of a check is together with each cause. */
   private double[][] byAnswer(Check check) {
     double[][] rows = diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())];
+    double[] answered = answered(check);
     double[][] sums = new double[rows.length][diagnosis.causes().size()];
     for (int h = 0; h < posterior.length; h++) {
       int of = diagnosis.hypotheses().get(h).of();
       for (int o = 0; o < rows.length; o++) {
-        sums[o][of] += posterior[h] * rows[o][h];
+        sums[o][of] += answered[h] * rows[o][h];
       }
     }
     return sums;
+  }
+
+  /** The odds if a check is answered at all, whatever the answer: then the machine gets so far. */
+  private double[] answered(Check check) {
+    double[] weights = new double[posterior.length];
+    double sum = 0;
+    for (int h = 0; h < weights.length; h++) {
+      weights[h] =
+          posterior[h] * timeline.fitOnceSeen(check, diagnosis.hypotheses().get(h).stage());
+      sum += weights[h];
+    }
+    for (int h = 0; h < weights.length; h++) {
+      weights[h] /= sum;
+    }
+    return weights;
   }
 
   private static String price(Candidate candidate, List<Candidate> ranked) {

@@ -8,6 +8,7 @@ import dottore.core.casebook.Stage;
 import dottore.core.casebook.Touched;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -22,6 +23,9 @@ import java.util.function.Predicate;
  * retired, which repairs failed, which round this is.
  */
 final class Timeline {
+  /** How often a machine stops before what was seen on it all the same. */
+  private static final double NOT_AS_SHOWN = 0.03;
+
   /** A reading in force. */
   record InForce(Event.Reading reading, boolean stale) {}
 
@@ -34,6 +38,10 @@ final class Timeline {
   private final List<Event.Tried> cured = new ArrayList<>();
   private final Map<String, Event.Reading> sinceCure = new LinkedHashMap<>();
   private final Set<Mark> marks;
+
+  /** How far the machine gets by what was seen on it. */
+  private Stage.Reach shown = Stage.Reach.NOTHING;
+
   private Optional<Event.Tried> works = Optional.empty();
   private int round = 1;
 
@@ -48,6 +56,7 @@ final class Timeline {
   static Timeline of(Casebook casebook, Case about) {
     Timeline timeline = new Timeline(casebook, about);
     about.events().forEach(timeline::add);
+    timeline.shown = timeline.shownReach();
     return timeline;
   }
 
@@ -198,6 +207,35 @@ final class Timeline {
         && seen.weight() >= Event.SEEN
         && !seen.outcome().equals(Check.WORKS)
         && Stage.of(seen.outcome()).reach().compareTo(reach) >= 0;
+  }
+
+  /**
+   * How well a stage goes with what was seen on the machine while nobody looked how far it gets:
+   * what a firmware screen says is read on no machine without a picture.
+   */
+  double fit(Stage stage) {
+    return stage.reach().compareTo(shown) < 0 ? NOT_AS_SHOWN : 1;
+  }
+
+  /** What {@link #fit} is multiplied by once a check is answered as well. */
+  double fitOnceSeen(Check check, Stage stage) {
+    boolean counted = lookedHowFar() || stage.reach().compareTo(shown) < 0;
+    return !counted && stage.reach().compareTo(check.effort().reach()) < 0 ? NOT_AS_SHOWN : 1;
+  }
+
+  private boolean lookedHowFar() {
+    Event.Reading howFar = readings.get(Check.HOW_FAR);
+    return howFar != null && howFar.weight() >= Event.SEEN;
+  }
+
+  private Stage.Reach shownReach() {
+    return lookedHowFar()
+        ? Stage.Reach.NOTHING
+        : readings.values().stream()
+            .filter(reading -> reading.weight() >= Event.SEEN)
+            .map(reading -> casebook.check(reading.check()).orElseThrow().effort().reach())
+            .max(Comparator.naturalOrder())
+            .orElse(Stage.Reach.NOTHING);
   }
 
   /** A machine told to be dead was dead at another socket: it is seen once at the shop's own. */

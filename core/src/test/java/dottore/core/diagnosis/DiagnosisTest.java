@@ -6,6 +6,7 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Need;
+import dottore.core.casebook.Stage;
 import dottore.core.casebook.Station;
 import dottore.core.casebook.Touched;
 import java.util.List;
@@ -306,5 +307,26 @@ class DiagnosisTest {
     Case early =
         new Case(Set.of(Context.TOWER), Set.of(), unasked, List.of(seen("how-far", "dead")));
     assertThat(DIAGNOSIS.assess(early).permission()).isEmpty();
+  }
+
+  @Test
+  void whatWasReadOnItsScreenShowsHowFarItGets() {
+    Case read = tower(seen("repair-tool-sees-system", "empty"));
+    Assessment assessment = DIAGNOSIS.assess(read);
+    assertThat(before(assessment, Stage.Reach.FIRMWARE)).isLessThan(0.1);
+    assertThat(before(DIAGNOSIS.assess(tower()), Stage.Reach.FIRMWARE)).isGreaterThan(0.3);
+    Case seenDead = read.with(seen("how-far", "dead"));
+    assertThat(before(DIAGNOSIS.assess(seenDead), Stage.Reach.FIRMWARE)).isGreaterThan(0.9);
+  }
+
+  private static double before(Assessment assessment, Stage.Reach reach) {
+    double[] odds = assessment.odds();
+    double sum = 0;
+    for (int h = 0; h < odds.length; h++) {
+      if (DIAGNOSIS.hypotheses().get(h).stage().reach().compareTo(reach) < 0) {
+        sum += odds[h];
+      }
+    }
+    return sum;
   }
 }

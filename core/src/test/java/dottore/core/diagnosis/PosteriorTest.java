@@ -88,6 +88,10 @@ class PosteriorTest {
         for (Event event : about.events()) {
           p *= chance(event, cause, stage.getKey(), about.kind());
         }
+        if (about.events().stream().anyMatch(event -> beyond(event, stage.getKey()))
+            && about.events().stream().noneMatch(PosteriorTest::looked)) {
+          p *= 0.03;
+        }
         joint.merge(cause.id(), p, Double::sum);
         all += p;
       }
@@ -95,6 +99,20 @@ class PosteriorTest {
     double sum = all;
     joint.replaceAll((id, p) -> p / sum);
     return joint;
+  }
+
+  private static boolean looked(Event event) {
+    return event instanceof Event.Reading reading
+        && reading.check().equals(Check.HOW_FAR)
+        && reading.weight() == Event.SEEN;
+  }
+
+  /** Whether something was seen that no machine shows which stops at this stage. */
+  private boolean beyond(Event event, Stage stage) {
+    return event instanceof Event.Reading reading
+        && reading.weight() == Event.SEEN
+        && casebook.check(reading.check()).orElseThrow().effort().reach().compareTo(stage.reach())
+            > 0;
   }
 
   private double chance(Event event, Cause cause, Stage stage, MachineKind kind) {
