@@ -50,9 +50,17 @@ class AdviceJourneyTest extends Journey {
             "",
             "put the new drive in, says nothing to boot from",
             "no-device",
-            "drive-changed",
-            "mayErase=yes");
+            "drive-changed");
+    answer(claim, "how-far", "no-device");
+    answer(claim, "repair-tool-sees-system", "empty");
+    assertThat(page.locator("[data-call]"))
+        .containsText("Ask the customer: May the drive be erased?");
+    page.getByText("Note the answer").click();
+    page.waitForURL("**/arrival#agreed");
+    page.locator("[name=mayErase]").check();
+    send(button("Save changes"));
     page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator("[data-call]")).hasCount(0);
     HiddenFault tower = new HiddenFault().with("no-system-on-drive", Stage.NO_DEVICE);
     int steps = follow(tower, 12);
     assertThat(tower.works()).as("cured after " + steps + " steps").isTrue();
