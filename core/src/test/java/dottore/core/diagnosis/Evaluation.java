@@ -34,7 +34,12 @@ class Evaluation {
   private static final int BINS = 10;
   private static final int FULL_ARRIVALS = Integer.getInteger("dottore.arrivals", 12);
   private static final int FULL_MACHINES = Integer.getInteger("dottore.machines", 100);
-  private static final int ON_THE_WAY = 150;
+
+  /** The minutes that are said need no second road, so that more can be followed. */
+  private static final int SAID_ARRIVALS = 60;
+
+  private static final int SAID_MACHINES = 400;
+  private static final int ON_THE_WAY = 300;
   private static final int WORST = 12;
 
   private final long seed = Long.getLong("dottore.seed", 1);
@@ -242,8 +247,13 @@ class Evaluation {
                     100 * first.regret(),
                     first.said().stated(),
                     first.said().followed()));
-    honest("these arrivals", firsts.stream().map(FullSize.First::said).toList());
-    honest(ON_THE_WAY + " cases on their way", full.onTheWay(ON_THE_WAY));
+    FullSize said = new FullSize(casebook, SAID_MACHINES, seed);
+    honest(
+        "%d arrivals, %d machines each".formatted(SAID_ARRIVALS, SAID_MACHINES),
+        said.saids(SAID_ARRIVALS));
+    honest(
+        "%d cases on their way, %d machines each".formatted(ON_THE_WAY, SAID_MACHINES),
+        said.onTheWay(ON_THE_WAY));
   }
 
   private void honest(String of, List<FullSize.Said> said) {

@@ -76,6 +76,15 @@ final class FullSize {
     return IntStream.range(0, arrivals).parallel().mapToObj(i -> first(cases.get(i), i)).toList();
   }
 
+  /** Arrivals with what was said of them. */
+  List<Said> saids(int arrivals) {
+    List<Case> cases = arrivals(arrivals);
+    return IntStream.range(0, arrivals)
+        .parallel()
+        .mapToObj(i -> said(new Followed(diagnosis), cases.get(i), seed * 131 + i))
+        .toList();
+  }
+
   /** Cases after one to four steps of the advice. */
   List<Said> onTheWay(int count) {
     return IntStream.range(0, count).parallel().mapToObj(this::advised).toList();
@@ -87,10 +96,13 @@ final class FullSize {
     SampledMachine sampled = new SampledMachine(diagnosis, seed * 2_000_003 + i);
     Case arrived = sampled.arrived().with(sampled.answer(howFar, 0));
     Followed.Machine machine = followed.machines(arrived, 1, seed + i).get(0);
-    Case about = followed.onTheWay(arrived, machine, 1 + i % 4);
+    return said(followed, followed.onTheWay(arrived, machine, 1 + i % 4), seed * 31 + i);
+  }
+
+  private Said said(Followed followed, Case about, long draws) {
     Optional<Step> next = followed.next(about);
     double mean =
-        followed.machines(about, machines, seed * 31 + i).stream()
+        followed.machines(about, machines, draws).stream()
             .mapToDouble(one -> followed.minutes(about, one, next))
             .average()
             .orElseThrow();
