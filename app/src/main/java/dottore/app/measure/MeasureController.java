@@ -6,10 +6,13 @@ import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
 import dottore.core.casebook.Check;
 import dottore.core.format.FormatFault;
+import dottore.core.format.HealthPages;
 import dottore.core.format.Smbios;
+import dottore.core.machine.DriveHealth;
 import dottore.core.machine.MemoryModule;
 import dottore.core.machine.Passport;
 import dottore.core.reading.Answer;
+import dottore.core.reading.HealthReading;
 import dottore.core.reading.PassportReading;
 import dottore.core.ticket.NewLine;
 import dottore.core.units.Capacity;
@@ -30,7 +33,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 
-/** The Measure tab: a passport dump fills the machine's page and answers checks by itself. */
+/** The Measure tab: passport and drive's health, read from files, answer checks by themselves. */
 @Controller
 @RequestMapping("/tickets/{claim}/measure")
 class MeasureController {
@@ -81,7 +84,22 @@ class MeasureController {
         file.machine().fittedMebibytes().map(m -> String.valueOf(m / 1024)).orElse(""));
     model.addAttribute(
         "fittedModules", file.machine().fittedModules().map(String::valueOf).orElse(""));
+    model.addAttribute("health", health(file).orElse(null));
     return "measure/measure";
+  }
+
+  /** What the last page of the drive's health said, as far as it was read here. */
+  private Optional<Answered> health(TicketFile file) {
+    return file.log()
+        .reading(HealthReading.CHECK)
+        .flatMap(
+            reading ->
+                reading
+                    .origin()
+                    .read()
+                    .map(
+                        because ->
+                            answered(new Answer(HealthReading.CHECK, reading.outcome(), because))));
   }
 
   private static PassportReading.Fitted fitted(TicketFile file) {
@@ -182,6 +200,44 @@ class MeasureController {
     model.addAttribute("fittedGib", fittedGib);
     model.addAttribute("fittedModules", fittedModules);
     return view;
+  }
+
+  @PostMapping("/health")
+  String health(
+      @PathVariable String claim,
+      @RequestParam Optional<MultipartFile> pages,
+      @RequestParam Optional<MultipartFile> earlier,
+      @RequestParam int seen,
+      Principal who,
+      Model model)
+      throws IOException {
+    String fault;
+    if (pages.filter(chosen -> !chosen.isEmpty()).isEmpty()) {
+      fault = "Choose the drive's page first.";
+    } else {
+      try {
+        DriveHealth now = HealthPages.read(Uploads.bytes(pages.get(), Uploads.SMALL));
+        Optional<DriveHealth> before =
+            earlier.isEmpty() || earlier.get().isEmpty()
+                ? Optional.empty()
+                : Optional.of(HealthPages.read(Uploads.bytes(earlier.get(), Uploads.SMALL)));
+        Answer answer = HealthReading.judge(now, before).answer();
+        record.change(
+            claim,
+            who.getName(),
+            writing -> {
+              Check check = writing.casebook().check(answer.check()).orElseThrow();
+              writing.record(
+                  writing.log().last(),
+                  List.of(NewLine.read(check, answer).together("health-" + seen)));
+            });
+        return "redirect:/tickets/" + claim + "/measure#health";
+      } catch (FormatFault refused) {
+        fault = "This page was not taken: " + refused.getMessage() + ". Nothing was changed.";
+      }
+    }
+    model.addAttribute("healthFault", fault);
+    return measure(claim, model);
   }
 
   private static Optional<Double> number(String typed) {

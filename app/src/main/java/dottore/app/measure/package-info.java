@@ -1,5 +1,5 @@
 /**
- * Readings taken from machines: the passport.
+ * Readings taken from machines: the passport, the drive's health.
  *
  * <p>What may come in: Uploads that become evidence.
  */

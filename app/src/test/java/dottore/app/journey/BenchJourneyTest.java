@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
+import dottore.core.format.HealthPageBytes;
 import dottore.core.format.SmbiosDumps;
 import dottore.core.format.SmbiosDumps.Module;
 import java.nio.charset.StandardCharsets;
@@ -248,6 +249,35 @@ class BenchJourneyTest extends Journey {
     send(button("Read it"));
     assertThat(page.locator("[role=alert]").first()).isVisible();
     assertThat(page.locator("main")).containsText("Halden H6");
+  }
+
+  @Test
+  void aDrivesOwnPageTellsDriveFromCable() {
+    signIn("runa", RUNA);
+    String claim = onFind("Sunniva Lock", "degraded");
+    page.navigate("/tickets/" + claim + "/measure");
+    health("pages", new byte[300]);
+    assertThat(page.locator("#health [role=alert]")).containsText("this file has 300");
+    health("earlier", HealthPageBytes.drive().with(199, 200, 40).attributes());
+    health("pages", HealthPageBytes.drive().with(199, 200, 55).attributes());
+    assertThat(page.locator("#health")).containsText("15 interface errors since the earlier page");
+    assertThat(page.locator("#health")).containsText("Recorded as: Only interface errors rise");
+    isAccessible();
+    health("pages", HealthPageBytes.log(0, 310, 100, 10, 3, 900, 4, 7));
+    assertThat(page.locator("#health")).containsText("Replace it now, copy first: 7 media errors");
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator("#given")).containsText("Pending, uncorrectable or health bit set");
+    assertThat(page.locator("details.card:has-text('a drive is suspect')"))
+        .containsText("Read the drive from end to end");
+  }
+
+  /** Chooses a file; the page of now is sent as well. */
+  private void health(String field, byte[] bytes) {
+    page.locator("[name=" + field + "]")
+        .setInputFiles(new FilePayload("page.bin", "application/octet-stream", bytes));
+    if (field.equals("pages")) {
+      send(button("Read the page"));
+    }
   }
 
   @Test

@@ -13,6 +13,7 @@ public final class ReadingCasebook {
           Reliance.on("memory-speed-shown", "below", "rated"),
           Reliance.on("memory-slots-shown", "missing", "wrong-slots", "all"),
           Reliance.on("memory-total", "little", "tight", "enough"),
+          Reliance.on(HealthReading.CHECK, "bad", "interface", "fine"),
           Reliance.on("scheme-read", "gpt", "mbr"),
           Reliance.on("boot-mode-shown", "fit", "clash"));
 
