@@ -140,12 +140,13 @@ class Evaluation {
         mean(ours) / mean(likeliest));
     say(
         "%nRight cause first, or cured, within 8 steps: %.1f %% (goal 94 %%). Steps on average:"
-            + " %.1f (goal 6.2).%n",
+            + " %.1f (goal 6.2).%nCured: %.1f %% (goal 95 %%).%n",
         100.0 * ours.stream().filter(road -> road.firstAt() <= 8).count() / CASES,
-        ours.stream().mapToInt(Road::steps).average().orElseThrow());
+        ours.stream().mapToInt(Road::steps).average().orElseThrow(),
+        100.0 * ours.stream().filter(Road::cured).count() / CASES);
     say(
         "%nWhoever knew the cause and did everything that cures it would cure %.1f %% of these"
-            + " machines;%nof those, %.1f %% are cured (goal 95 %%).%n",
+            + " machines;%nof those, %.1f %% are cured.%n",
         100 * curable(), 100.0 * ours.stream().filter(Road::cured).count() / CASES / curable());
     byStage(ours);
     calibration(ours);
