@@ -177,7 +177,7 @@ final class FindView {
   private @Nullable Call call() {
     return assessment
         .permission()
-        .filter(permission -> permission.need() != Need.DATA_SAFE || file.backup() != Backup.NO)
+        .filter(permission -> !dataFirst(permission.opens()))
         .map(
             permission ->
                 new Call(
@@ -185,6 +185,11 @@ final class FindView {
                     permission.opens().name(),
                     permission.cures().percent()))
         .orElse(null);
+  }
+
+  /** Whether no yes opens a repair: the customer has no copy, so that one is made before. */
+  private boolean dataFirst(Repair repair) {
+    return file.backup() == Backup.NO && repair.effort().needs().contains(Need.DATA_SAFE);
   }
 
   private @Nullable Unfitting unfitting() {
