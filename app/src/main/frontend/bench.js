@@ -149,6 +149,17 @@
     }
   });
 
+  // --- a tap on a drawing is a spot, in thousandths of its sides ---
+  document.addEventListener("click", (event) => {
+    const drawing = event.target.closest("[data-spot]");
+    const form = drawing && document.getElementById(drawing.dataset.spot);
+    if (!form) return;
+    const box = drawing.getBoundingClientRect();
+    form.elements.x.value = Math.round(((event.clientX - box.left) / box.width) * 1000);
+    form.elements.y.value = Math.round(((event.clientY - box.top) / box.height) * 1000);
+    form.requestSubmit();
+  });
+
   // --- picking a hit fills the form ---
   document.addEventListener("click", (event) => {
     const hit = event.target.closest("[data-fill]");

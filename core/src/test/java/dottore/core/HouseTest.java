@@ -32,6 +32,7 @@ class HouseTest {
           "ticket",
           "firmware",
           "drive",
+          "swap",
           "upgrade");
 
   private final JavaClasses core =

@@ -9,11 +9,15 @@ import dottore.app.record.Writing;
 import dottore.app.record.Writing.NotTaken;
 import dottore.app.said.NotThere;
 import dottore.app.said.Refused;
+import dottore.core.drive.Compared;
+import dottore.core.drive.CopyProof;
 import dottore.core.drive.DriveDesk;
 import dottore.core.drive.DriveFacts;
+import dottore.core.facts.Fact;
 import dottore.core.facts.Facts;
 import dottore.core.format.DiskSectors;
 import dottore.core.format.FormatFault;
+import dottore.core.format.SumList;
 import dottore.core.machine.DiskLayout;
 import dottore.core.machine.Drive;
 import dottore.core.runsheet.Loan;
@@ -32,6 +36,9 @@ final class DriveActs {
   private static final int LONGEST_PLACE = 60;
   private static final String HERE = "";
 
+  /** A list of four hundred thousand files fits. */
+  private static final long LIST = 60L << 20;
+
   private DriveActs() {}
 
   static List<Act> all() {
@@ -40,7 +47,8 @@ final class DriveActs {
         Act.of("disks/{number}", HERE, DriveActs::describe),
         Act.of("disks/{number}/forget", HERE, DriveActs::forget),
         Act.of("disks/{number}/unplugged", HERE, DriveActs::unplug),
-        Act.of("disks/{number}/sectors", HERE, DriveActs::sectors));
+        Act.of("disks/{number}/sectors", HERE, DriveActs::sectors),
+        Act.of("compare", "save", DriveActs::compare));
   }
 
   private static int disk(Posted posted) {
@@ -169,5 +177,37 @@ final class DriveActs {
                         .map(check -> NewLine.read(check, answer).together(Desk.cameOf(cause))))
             .toList();
     writing.record(writing.log().last(), lines);
+  }
+
+  /** Two lists of check sums: what was to be copied, and what is there now. */
+  private static Decision compare(Posted posted)
+      throws IOException, FormatFault, MissingServletRequestPartException {
+    boolean back = posted.text("which").equals("back");
+    SumList source = SumList.read(Uploads.bytes(posted.file("source"), LIST));
+    SumList there = SumList.read(Uploads.bytes(posted.file("copy"), LIST));
+    CopyProof proof;
+    try {
+      proof = CopyProof.of(source, there);
+    } catch (IllegalArgumentException unlike) {
+      throw new Refused("These lists cannot be compared: " + unlike.getMessage() + ".");
+    }
+    Compared compared = Compared.of(proof, back);
+    String where = posted.text("where", Fact.LONGEST);
+    return Decision.of(
+        writing -> {
+          Facts known = Facts.none().with(DriveFacts.COMPARED, compared);
+          if (back) {
+            known = known.with(DriveFacts.RESTORED, compared.whole());
+          } else {
+            known = known.with(DriveFacts.SAVED_COMPARED, compared.whole());
+            String now =
+                where.isEmpty() ? writing.log().facts().get(DriveFacts.SAVED_WHERE) : where;
+            if (compared.whole() && now.isEmpty()) {
+              throw new Refused("Say where the copy lies, then compare again. Nothing was kept.");
+            }
+            known = known.with(DriveFacts.SAVED_WHERE, now);
+          }
+          writing.append(NewLine.known((back ? "Put back: " : "Copy: ") + compared.words(), known));
+        });
   }
 }

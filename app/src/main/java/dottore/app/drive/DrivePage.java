@@ -44,16 +44,24 @@ import org.springframework.ui.Model;
 @Component
 @Order(3)
 class DrivePage implements Desk {
-  private static final Page PAGE = new Page("drive", "Drive", "", "Drive");
+  private static final Page PAGE = new Page("drive", "Drive", "", "Which disk");
+
+  private static final Page SAVE = new Page("drive", "Drive", "save", "Save");
 
   @Override
   public List<Page> pages() {
-    return List.of(PAGE);
+    return List.of(PAGE, SAVE);
+  }
+
+  @Override
+  public String mark(Page page, TicketFile file) {
+    DriveDesk desk = DriveDesk.of(file.job());
+    return page == SAVE && desk.saved().isPresent() ? "✓" : "";
   }
 
   @Override
   public double need(Page page, TicketFile file, Assessment assessment) {
-    return assessment.oddsOf(DriveCasebook.CAUSES);
+    return page == SAVE ? 0 : assessment.oddsOf(DriveCasebook.CAUSES);
   }
 
   @Override
@@ -100,9 +108,12 @@ class DrivePage implements Desk {
     if (model.getAttribute("facts") instanceof Map<?, ?> shown) {
       shown.forEach((name, text) -> facts.put((String) name, (String) text));
     }
+    model.addAttribute("facts", facts);
+    if (page == SAVE) {
+      return SaveView.fill(desk, facts, model);
+    }
     Optional<Drive> target = desk.target();
     Optional<Conversion> conversion = desk.conversion();
-    model.addAttribute("facts", facts);
     model.addAttribute(
         "asked",
         DriveFacts.SYSTEM.facts().stream()

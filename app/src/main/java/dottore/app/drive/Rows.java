@@ -43,6 +43,16 @@ final class Rows {
   /** How long a copy takes. */
   record Copy(String title, String time, String because) {}
 
+  /** A kind of data that somebody may want kept. */
+  record KeptRow(String name, String words, String where, String gb) {}
+
+  /**
+   * What is to be saved, added up.
+   *
+   * @param unasked kinds that nobody looked at, in a row
+   */
+  record Saving(String amount, String room, String time, boolean known, String unasked) {}
+
   /** Drives that could be taken for the system disk. */
   record Alike(List<DiskRow> drives, boolean bySerial) {}
 }

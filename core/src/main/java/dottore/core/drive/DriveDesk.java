@@ -161,21 +161,43 @@ public final class DriveDesk {
                         wanted())));
   }
 
+  /** What the data passes on its way; empty while nobody said. */
+  private List<Link> links() {
+    return Stream.of(DriveFacts.COPY_FROM, DriveFacts.COPY_OVER, DriveFacts.COPY_TO)
+        .flatMap(fact -> facts.find(fact).stream())
+        .toList();
+  }
+
+  private OptionalDouble measured() {
+    return facts
+        .find(DriveFacts.COPY_SPEED)
+        .filter(speed -> speed.signum() > 0)
+        .map(speed -> OptionalDouble.of(speed.doubleValue()))
+        .orElse(OptionalDouble.empty());
+  }
+
+  /** What is to be saved, added up. */
+  public SavePlan savePlan() {
+    return SavePlan.of(facts, links(), measured());
+  }
+
+  /** Whether nobody may read the system disk, and the customer decided nothing yet. */
+  public boolean stopReading() {
+    return facts.find(DriveFacts.STATE).filter(state -> !state.readable()).isPresent()
+        && wanted()
+        && saved().isEmpty()
+        && !facts.has(DriveFacts.SPECIALIST);
+  }
+
   /** How long a copy takes; empty until it is known how much, and over what. */
   public Optional<TransferTime> copyTime() {
-    List<Link> links =
-        Stream.of(DriveFacts.COPY_FROM, DriveFacts.COPY_OVER, DriveFacts.COPY_TO)
-            .flatMap(fact -> facts.find(fact).stream())
-            .toList();
+    List<Link> links = links();
     Optional<Capacity> amount =
-        facts.find(DriveFacts.USED).map(gb -> Capacity.ofGigabytes(gb.doubleValue()));
-    OptionalDouble measured =
         facts
-            .find(DriveFacts.COPY_SPEED)
-            .filter(speed -> speed.signum() > 0)
-            .map(speed -> OptionalDouble.of(speed.doubleValue()))
-            .orElse(OptionalDouble.empty());
-    return amount.filter(a -> !links.isEmpty()).map(a -> TransferTime.of(a, links, measured));
+            .find(DriveFacts.USED)
+            .map(gb -> Capacity.ofGigabytes(gb.doubleValue()))
+            .or(() -> Optional.of(savePlan().amount()).filter(sum -> sum.bytes() > 0));
+    return amount.filter(a -> !links.isEmpty()).map(a -> TransferTime.of(a, links, measured()));
   }
 
   /** What the table of the system disk says, as answers. */

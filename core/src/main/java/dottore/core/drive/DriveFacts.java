@@ -8,6 +8,7 @@ import dottore.core.machine.DiskLayout;
 import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.regex.Matcher;
@@ -40,6 +41,31 @@ public final class DriveFacts {
   public static final Fact<BigDecimal> COPY_SPEED =
       Fact.decimal("copy-speed", "measured", 10_000, "MB/s");
 
+  /** How the system disk answers when it is read. */
+  public static final Fact<DriveState> STATE =
+      Fact.choice(
+          "old-drive",
+          "the old drive",
+          DriveState.class,
+          words(DriveState.values(), DriveState::words));
+
+  /** What the customer decided where only a specialist can still read it. */
+  public static final Fact<Specialist> SPECIALIST =
+      Fact.choice(
+          "specialist",
+          "a data specialist",
+          Specialist.class,
+          words(Specialist.values(), Specialist::words));
+
+  /** What came of the last comparison of two lists. */
+  public static final Fact<Compared> COMPARED =
+      Fact.structured(
+          "copy-compared", "lists compared", Compared.class, Compared::words, Compared::sound);
+
+  /** Whether what was put back on the machine was compared with the copy. */
+  public static final Fact<Boolean> RESTORED =
+      Fact.tick("restored-compared", "put back and compared");
+
   /** The number of the drive that the system is on. */
   public static final Fact<Integer> TARGET =
       Fact.whole("target", "system disk is disk", MOST_DRIVES - 1, "");
@@ -59,11 +85,16 @@ public final class DriveFacts {
   public static final FactForm SAVED = FactForm.of("saved", SAVED_WHERE, SAVED_COMPARED);
   public static final FactForm COPY =
       FactForm.of("copy", USED, COPY_FROM, COPY_OVER, COPY_TO, COPY_SPEED);
+  public static final FactForm READS = FactForm.of("reads", STATE, SPECIALIST);
+  public static final FactForm SAVING =
+      new FactForm("saving", Arrays.stream(Kept.values()).<Fact<?>>map(DriveFacts::kept).toList());
+  public static final FactForm BACK = FactForm.of("back", RESTORED);
   public static final FactForm AIM = FactForm.of("target", TARGET);
   public static final FactForm SERIAL = FactForm.of("serial", SERIAL_READ);
 
   /** Every form of the desk that is not about one drive. */
-  public static final List<FactForm> FORMS = List.of(SYSTEM, SAVED, COPY, AIM, SERIAL);
+  public static final List<FactForm> FORMS =
+      List.of(SYSTEM, SAVED, COPY, READS, SAVING, BACK, AIM, SERIAL);
 
   /** What somebody saw of one system disk says nothing of another. */
   static final List<Fact<?>> OF_THE_SYSTEM_DISK =
@@ -72,6 +103,15 @@ public final class DriveFacts {
   private static final Pattern OF_ONE = Pattern.compile("disk\\.(\\d)\\.(\\w+)");
 
   private DriveFacts() {}
+
+  private static <E> Map<E, String> words(E[] values, Function<E, String> said) {
+    return Arrays.stream(values).collect(Collectors.toMap(Function.identity(), said));
+  }
+
+  /** How much there is of a kind of data, in GB; 0 for none. */
+  public static Fact<BigDecimal> kept(Kept kind) {
+    return Fact.decimal("save-" + kind.id(), kind.words(), LARGEST, "GB");
+  }
 
   private static Fact<Link> link(String name, String words) {
     return Fact.choice(
@@ -150,14 +190,15 @@ public final class DriveFacts {
     Stream<Fact<?>> candidates =
         one.matches() && Integer.parseInt(one.group(1)) < MOST_DRIVES
             ? ofOne(Integer.parseInt(one.group(1))).stream()
-            : FORMS.stream().flatMap(form -> form.facts().stream());
+            : Stream.concat(
+                FORMS.stream().flatMap(form -> form.facts().stream()), Stream.of(COMPARED));
     return candidates.filter(fact -> fact.name().equals(name)).findFirst();
   }
 
   /** Every fact of this room. */
   public static Stream<Fact<?>> all() {
     return Stream.concat(
-        FORMS.stream().flatMap(form -> form.facts().stream()),
+        Stream.concat(FORMS.stream().flatMap(form -> form.facts().stream()), Stream.of(COMPARED)),
         IntStream.range(0, MOST_DRIVES).boxed().flatMap(n -> ofOne(n).stream()));
   }
 }

@@ -64,6 +64,11 @@ public record TransferTime(Minutes least, Minutes most, Link slowest) {
     return new TransferTime(minutes(amount, fast), minutes(amount, slow), slowest);
   }
 
+  /** The slow end where whole blocks are read, as a clone does: small files cost nothing extra. */
+  public Minutes ofBlocks() {
+    return Minutes.of(Math.max(1, Math.ceil(most.value() / SMALL_FILES)));
+  }
+
   private static Minutes minutes(Capacity amount, double megabytesPerSecond) {
     double minutes = amount.bytes() / (megabytesPerSecond * MEGA) / SECONDS;
     return Minutes.of(Math.max(1, Math.ceil(minutes)));

@@ -38,7 +38,9 @@ record ChoiceCodec<T>(Map<String, T> byId, Map<String, String> shown) implements
 
   @Override
   public String say(T value) {
-    return print(value).replace('-', ' ');
+    String id = print(value);
+    String words = shown.getOrDefault(id, id);
+    return words.equals(id) ? id.replace('-', ' ') : words;
   }
 
   @Override

@@ -15,6 +15,14 @@ public final class FormatFault extends Exception {
     this.offset = offset;
   }
 
+  /**
+   * @param what is wrong with a text, and in which line
+   */
+  FormatFault(String what) {
+    super(what);
+    this.offset = 0;
+  }
+
   public int offset() {
     return offset;
   }

@@ -1,0 +1,318 @@
+package dottore.app.swap;
+
+import dottore.app.desk.Act;
+import dottore.app.desk.Desk;
+import dottore.app.desk.Field;
+import dottore.app.record.TicketFile;
+import dottore.app.record.Writing;
+import dottore.app.swap.Rows.Buy;
+import dottore.app.swap.Rows.FitRow;
+import dottore.app.swap.Rows.Lead;
+import dottore.app.swap.Rows.PointRow;
+import dottore.app.swap.Rows.RoadRow;
+import dottore.app.swap.Rows.ScrewRow;
+import dottore.core.casebook.Reliance;
+import dottore.core.diagnosis.Assessment;
+import dottore.core.drive.DriveCasebook;
+import dottore.core.drive.DriveFacts;
+import dottore.core.facts.Fact;
+import dottore.core.facts.FactForm;
+import dottore.core.facts.Facts;
+import dottore.core.gate.Gate;
+import dottore.core.gate.Point;
+import dottore.core.swap.DriveForm;
+import dottore.core.swap.Fit;
+import dottore.core.swap.Road;
+import dottore.core.swap.Roads;
+import dottore.core.swap.ScrewMap;
+import dottore.core.swap.SizeToBuy;
+import dottore.core.swap.Slot;
+import dottore.core.swap.SwapCasebook;
+import dottore.core.swap.SwapDesk;
+import dottore.core.swap.SwapDesk.Topic;
+import dottore.core.swap.SwapFacts;
+import dottore.core.swap.SwapKind;
+import dottore.core.ticket.Job;
+import dottore.core.ticket.SheetKind;
+import dottore.core.ticket.Start;
+import dottore.core.units.Capacity;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+import org.springframework.ui.Model;
+
+/** Fix, Drive, Replace. */
+@Component
+@Order(4)
+class SwapPage implements Desk {
+  private static final Page PAGE = new Page("drive", "Drive", "replace", "Replace");
+
+  /** Width of the roads' scale and of the map of screws, in units of their drawings. */
+  private static final double SCALE = 300;
+
+  private static final double MAP = 360;
+  private static final double WAITING = 0.25;
+
+  @Override
+  public List<Page> pages() {
+    return List.of(PAGE);
+  }
+
+  /** Replacing is what cures a bad drive; which one it is was said before. */
+  @Override
+  public double need(Page page, TicketFile file, Assessment assessment) {
+    return assessment.oddsOf(Set.of("drive-failing", "drive-dead"))
+        + assessment.oddsOf(DriveCasebook.CAUSES) / WHOLE;
+  }
+
+  private static final double WHOLE = 1000;
+
+  @Override
+  public Facts known(Job job) {
+    return job.log().facts();
+  }
+
+  @Override
+  public String name() {
+    return "Drive";
+  }
+
+  @Override
+  public Optional<FactForm> form(String id) {
+    return SwapFacts.FORMS.stream().filter(form -> form.id().equals(id)).findFirst();
+  }
+
+  @Override
+  public Optional<Fact<?>> fact(String name) {
+    return SwapFacts.named(name);
+  }
+
+  @Override
+  public Stream<Fact<?>> facts() {
+    return SwapFacts.all();
+  }
+
+  @Override
+  public List<Act> acts() {
+    return SwapActs.all();
+  }
+
+  @Override
+  public List<SwapKind> kinds() {
+    return List.of(SwapKind.SWAP);
+  }
+
+  @Override
+  public List<Reliance> reliesOn() {
+    return SwapCasebook.ALL;
+  }
+
+  @Override
+  public Start start(SheetKind kind, Map<String, String> asked, Writing writing) {
+    return SwapDesk.of(writing.job()).start();
+  }
+
+  @Override
+  public String fill(Page page, TicketFile file, Model model) {
+    SwapDesk desk = SwapDesk.of(file.job());
+    Map<String, String> facts = new HashMap<>(desk.facts().kept());
+    if (model.getAttribute("facts") instanceof Map<?, ?> shown) {
+      shown.forEach((name, text) -> facts.put((String) name, (String) text));
+    }
+    Optional<Slot> slot = desk.slot();
+    List<Fit> fits = desk.fits();
+    Roads roads = desk.roads();
+    boolean system = desk.use() == SwapFacts.Use.SYSTEM;
+    model.addAttribute("facts", facts);
+    model.addAttribute("system", system);
+    model.addAttribute("uses", SwapFacts.USE.choices());
+    model.addAttribute("forms", SwapFacts.OUT.choices());
+    model.addAttribute("slotFields", fields(slotFacts(desk), desk, facts));
+    model.addAttribute("fits", fits.stream().map(fit -> row(fit, desk)).toList());
+    model.addAttribute("edge", slot.flatMap(s -> EdgePicture.of(s, fits)).orElse(null));
+    model.addAttribute("buy", desk.size().map(size -> buy(size, desk, fits)).orElse(null));
+    model.addAttribute(
+        "decides",
+        fields(
+            SwapFacts.DECIDES.facts().stream()
+                .filter(fact -> !fact.equals(DriveFacts.SPECIALIST) || lost(desk))
+                .toList(),
+            desk,
+            facts));
+    model.addAttribute("roads", system ? roads(roads, desk) : List.of());
+    model.addAttribute(
+        "school", roads.best().map(best -> Roads.otherSchool(best.road())).orElse(""));
+    Gate<Topic> gate = desk.gate();
+    model.addAttribute("points", gate.points().stream().map(SwapPage::point).toList());
+    model.addAttribute("ready", gate.go());
+    model.addAttribute("lead", lead(gate, desk));
+    model.addAttribute("oldOnes", SwapFacts.OLD_ONE.choices());
+    model.addAttribute("map", map(desk.screws(), file.job()));
+    model.addAttribute("heads", ScrewMap.Head.values());
+    return "swap/replace";
+  }
+
+  private static boolean lost(SwapDesk desk) {
+    return desk.facts().find(DriveFacts.STATE).filter(state -> !state.readable()).isPresent();
+  }
+
+  /** Only what the place has: a bay has a height, a slot a key. */
+  private static List<Fact<?>> slotFacts(SwapDesk desk) {
+    Optional<Slot.Place> place = desk.facts().find(SwapFacts.PLACE);
+    Stream<Fact<?>> more =
+        switch (place.orElse(Slot.Place.LARGE_BAY)) {
+          case SMALL_BAY -> Stream.of(SwapFacts.HEIGHT);
+          case CARD -> Stream.of(SwapFacts.KEY, SwapFacts.LENGTH, SwapFacts.SPEAKS);
+          case LARGE_BAY, SOLDERED -> Stream.empty();
+        };
+    return Stream.of(
+            Stream.<Fact<?>>of(SwapFacts.PLACE), more, Stream.<Fact<?>>of(SwapFacts.STARTS_NVME))
+        .<Fact<?>>flatMap(facts -> facts)
+        .toList();
+  }
+
+  private static List<Field> fields(
+      List<? extends Fact<?>> asked, SwapDesk desk, Map<String, String> facts) {
+    return asked.stream().map(fact -> Field.of(fact, desk.facts(), facts)).toList();
+  }
+
+  private static FitRow row(Fit fit, SwapDesk desk) {
+    boolean chosen = desk.facts().find(SwapFacts.NEW).filter(f -> f == fit.form()).isPresent();
+    String mark =
+        switch (fit.verdict()) {
+          case FITS -> "✓";
+          case WITH -> "+";
+          case ASK -> "?";
+          case NO_START -> "▲";
+          case NO -> "✕";
+        };
+    String state =
+        switch (fit.verdict()) {
+          case FITS -> "good";
+          case WITH -> "sheet";
+          case ASK -> "ask";
+          case NO_START, NO -> "bad";
+        };
+    return new FitRow(
+        fit.form().name().toLowerCase(Locale.ROOT).replace('_', '-'),
+        fit.form().words(),
+        mark,
+        state,
+        fit.verdict().words(),
+        fit.needs().isEmpty() ? fit.why() : "with " + String.join(" and ", fit.needs()),
+        chosen,
+        fit.verdict().takes());
+  }
+
+  private static Buy buy(SizeToBuy size, SwapDesk desk, List<Fit> fits) {
+    Optional<DriveForm> form =
+        desk.facts()
+            .find(SwapFacts.NEW)
+            .or(() -> fits.stream().filter(f -> f.verdict().takes()).map(Fit::form).findFirst());
+    return new Buy(
+        Capacity.ofGigabytes(size.gigabytes()).inBothCounts(),
+        size.alike().stream().map(gb -> gb + " GB").collect(Collectors.joining(" or ")),
+        size.because() + ": at least " + size.wanted().inBothCounts(),
+        Math.round(100 * size.freeAfter()) + " % free once the data is back",
+        form.map(f -> f.order() + ", " + size.gigabytes() + " GB").orElse(""));
+  }
+
+  private static List<RoadRow> roads(Roads roads, SwapDesk desk) {
+    double longest =
+        roads.choices().stream()
+            .filter(Roads.Choice::open)
+            .mapToDouble(c -> Math.max(c.hands().value() + c.waiting().value(), c.price()))
+            .max()
+            .orElse(1);
+    double unit = SCALE / longest;
+    Optional<Road> chosen = desk.road();
+    Optional<Road> best = roads.best().map(Roads.Choice::road);
+    return roads.choices().stream()
+        .map(
+            c -> {
+              double later = c.price() - c.hands().value() - WAITING * c.waiting().value();
+              return new RoadRow(
+                  c.road().id(),
+                  c.road().words(),
+                  c.road().brings(),
+                  c.wall().orElse(""),
+                  unit * c.hands().value(),
+                  unit * c.waiting().value(),
+                  unit * Math.max(0, later),
+                  String.format(
+                      Locale.ROOT,
+                      "%.0f hands, %.0f waiting",
+                      c.hands().value(),
+                      c.waiting().value()),
+                  String.join("; ", c.because()),
+                  best.filter(c.road()::equals).isPresent(),
+                  chosen.filter(c.road()::equals).isPresent());
+            })
+        .toList();
+  }
+
+  private static PointRow point(Point<Topic> p) {
+    String mark =
+        switch (p.state()) {
+          case GOOD, DONE -> "✓";
+          case SHEET -> "○";
+          case ASK -> "?";
+          case BAD -> "✕";
+        };
+    return new PointRow(
+        p.topic().words(), mark, p.state().name().toLowerCase(Locale.ROOT), p.words(), p.todo());
+  }
+
+  private static Lead lead(Gate<Topic> gate, SwapDesk desk) {
+    if (gate.go()) {
+      return new Lead(
+          "Ready",
+          desk.fresh().map(d -> "Put in " + d.described()).orElse(""),
+          "The sheet holds the order: battery first, old and new told apart by serial.",
+          "",
+          false);
+    }
+    Point<Topic> first = gate.open().get(0);
+    String anchor =
+        switch (first.topic()) {
+          case OPEN -> "";
+          case FIT -> "#place";
+          case SERIAL, OLD_ONE -> "#new-drive";
+          case ROAD, DATA -> "#roads";
+        };
+    return new Lead(
+        "Before the case is opened",
+        first.topic().words() + ": " + first.words(),
+        first.todo() + ".",
+        anchor,
+        first.state() == dottore.core.gate.State.BAD);
+  }
+
+  private static Rows.Map map(ScrewMap map, Job job) {
+    double height = MAP / ScrewMap.proportion(job.kind());
+    List<ScrewRow> rows = new java.util.ArrayList<>();
+    for (int i = 0; i < map.screws().size(); i++) {
+      ScrewMap.Screw s = map.screws().get(i);
+      rows.add(
+          new ScrewRow(
+              i + 1,
+              s.x() * MAP / WHOLE,
+              s.y() * height / WHOLE,
+              s.words(),
+              s.head().name().toLowerCase(Locale.ROOT)));
+    }
+    return new Rows.Map(
+        MAP,
+        height,
+        rows,
+        map.back().stream().map(String::valueOf).collect(Collectors.joining(", ")),
+        map.mixed());
+  }
+}
