@@ -13,6 +13,7 @@ import dottore.core.drive.Compared;
 import dottore.core.drive.CopyProof;
 import dottore.core.drive.DriveDesk;
 import dottore.core.drive.DriveFacts;
+import dottore.core.drive.ShownList;
 import dottore.core.facts.Fact;
 import dottore.core.facts.Facts;
 import dottore.core.format.DiskSectors;
@@ -25,6 +26,7 @@ import dottore.core.ticket.Line;
 import dottore.core.ticket.NewLine;
 import java.io.IOException;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
@@ -48,7 +50,9 @@ final class DriveActs {
         Act.of("disks/{number}/forget", HERE, DriveActs::forget),
         Act.of("disks/{number}/unplugged", HERE, DriveActs::unplug),
         Act.of("disks/{number}/sectors", HERE, DriveActs::sectors),
-        Act.of("compare", "save", DriveActs::compare));
+        Act.of("compare", "save", DriveActs::compare),
+        Act.of("list", HERE, posted -> list(posted, "")),
+        Act.of("list/new", "replace", posted -> list(posted, "new ")));
   }
 
   private static int disk(Posted posted) {
@@ -177,6 +181,26 @@ final class DriveActs {
                         .map(check -> NewLine.read(check, answer).together(Desk.cameOf(cause))))
             .toList();
     writing.record(writing.log().last(), lines);
+  }
+
+  /** The list of disks that the screen shows which is about to write. */
+  private static Decision list(Posted posted, String which) {
+    String text = posted.fields().getOrDefault("list", "");
+    ShownList list;
+    try {
+      list = ShownList.read(text);
+    } catch (IllegalArgumentException none) {
+      return writing ->
+          new NotTaken(
+              List.of("This list was not taken: " + none.getMessage() + ". It stands here still."),
+              Map.of("list", text));
+    }
+    return Decision.of(
+        writing ->
+            writing.append(
+                NewLine.known(
+                    "The " + which + "drive looked for: " + list.words(),
+                    Facts.none().with(DriveFacts.SHOWN, list))));
   }
 
   /** Two lists of check sums: what was to be copied, and what is there now. */

@@ -143,6 +143,12 @@ class DrivePage implements Desk {
         conversion.map(c -> c.points().stream().map(DrivePage::point).toList()).orElse(List.of()));
     model.addAttribute("copy", desk.copyTime().map(time -> copy(desk, time)).orElse(null));
     model.addAttribute("links", DriveFacts.COPY_FROM.choices());
+    model.addAttribute(
+        "shown",
+        desk.facts()
+            .find(DriveFacts.SHOWN)
+            .flatMap(list -> target.map(t -> ShownView.of(list, t, desk.drives())))
+            .orElse(null));
     return "drive/drive";
   }
 

@@ -6,6 +6,7 @@ import dottore.core.drive.DriveCasebook;
 import dottore.core.firmware.FirmwareCasebook;
 import dottore.core.isolation.ModuleTrials;
 import dottore.core.reading.ReadingCasebook;
+import dottore.core.swap.SwapCasebook;
 import dottore.core.upgrade.UpgradeCasebook;
 import dottore.core.words.Code;
 import java.util.Arrays;
@@ -20,6 +21,7 @@ public final class Relied {
               FirmwareCasebook.ALL,
               DriveCasebook.ALL,
               UpgradeCasebook.ALL,
+              SwapCasebook.ALL,
               ReadingCasebook.ALL,
               Arrays.stream(Mark.values()).map(mark -> Reliance.on(mark.road())).toList(),
               List.of(

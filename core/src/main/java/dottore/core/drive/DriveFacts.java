@@ -57,6 +57,11 @@ public final class DriveFacts {
           Specialist.class,
           words(Specialist.values(), Specialist::words));
 
+  /** The list of disks on the screen that writes. */
+  public static final Fact<ShownList> SHOWN =
+      Fact.structured(
+          "shown-list", "list of disks", ShownList.class, ShownList::words, ShownList::sound);
+
   /** What came of the last comparison of two lists. */
   public static final Fact<Compared> COMPARED =
       Fact.structured(
@@ -191,14 +196,15 @@ public final class DriveFacts {
         one.matches() && Integer.parseInt(one.group(1)) < MOST_DRIVES
             ? ofOne(Integer.parseInt(one.group(1))).stream()
             : Stream.concat(
-                FORMS.stream().flatMap(form -> form.facts().stream()), Stream.of(COMPARED));
+                FORMS.stream().flatMap(form -> form.facts().stream()), Stream.of(COMPARED, SHOWN));
     return candidates.filter(fact -> fact.name().equals(name)).findFirst();
   }
 
   /** Every fact of this room. */
   public static Stream<Fact<?>> all() {
     return Stream.concat(
-        Stream.concat(FORMS.stream().flatMap(form -> form.facts().stream()), Stream.of(COMPARED)),
+        Stream.concat(
+            FORMS.stream().flatMap(form -> form.facts().stream()), Stream.of(COMPARED, SHOWN)),
         IntStream.range(0, MOST_DRIVES).boxed().flatMap(n -> ofOne(n).stream()));
   }
 }

@@ -186,6 +186,18 @@ public final class SwapDesk {
                     Optional.empty()));
   }
 
+  /**
+   * The drives that hang on the machine while the new one is written: the new one in the old one's
+   * place, or beside all others; the old one too while it is cloned.
+   */
+  public List<Drive> expected() {
+    List<Drive> there = new ArrayList<>(drives.drives());
+    boolean cloned = road().filter(road -> road == Road.CLONE).isPresent();
+    old().filter(old -> !cloned).ifPresent(there::remove);
+    fresh().ifPresent(there::add);
+    return List.copyOf(there);
+  }
+
   /** Whether everything that somebody wants is elsewhere, or nobody wants anything. */
   boolean safe() {
     return !drives.wanted() || drives.saved().isPresent();

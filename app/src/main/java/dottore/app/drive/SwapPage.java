@@ -1,16 +1,16 @@
-package dottore.app.swap;
+package dottore.app.drive;
 
 import dottore.app.desk.Act;
 import dottore.app.desk.Desk;
 import dottore.app.desk.Field;
+import dottore.app.drive.SwapRows.Buy;
+import dottore.app.drive.SwapRows.FitRow;
+import dottore.app.drive.SwapRows.Lead;
+import dottore.app.drive.SwapRows.PointRow;
+import dottore.app.drive.SwapRows.RoadRow;
+import dottore.app.drive.SwapRows.ScrewRow;
 import dottore.app.record.TicketFile;
 import dottore.app.record.Writing;
-import dottore.app.swap.Rows.Buy;
-import dottore.app.swap.Rows.FitRow;
-import dottore.app.swap.Rows.Lead;
-import dottore.app.swap.Rows.PointRow;
-import dottore.app.swap.Rows.RoadRow;
-import dottore.app.swap.Rows.ScrewRow;
 import dottore.core.casebook.Reliance;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.drive.DriveCasebook;
@@ -41,7 +41,6 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import org.springframework.core.annotation.Order;
@@ -68,8 +67,7 @@ class SwapPage implements Desk {
   /** Replacing is what cures a bad drive; which one it is was said before. */
   @Override
   public double need(Page page, TicketFile file, Assessment assessment) {
-    return assessment.oddsOf(Set.of("drive-failing", "drive-dead"))
-        + assessment.oddsOf(DriveCasebook.CAUSES) / WHOLE;
+    return assessment.oddsOf(SwapCasebook.CAUSES) + assessment.oddsOf(DriveCasebook.CAUSES) / WHOLE;
   }
 
   private static final double WHOLE = 1000;
@@ -153,10 +151,16 @@ class SwapPage implements Desk {
     model.addAttribute("points", gate.points().stream().map(SwapPage::point).toList());
     model.addAttribute("ready", gate.go());
     model.addAttribute("lead", lead(gate, desk));
+    model.addAttribute(
+        "shown",
+        desk.facts()
+            .find(DriveFacts.SHOWN)
+            .flatMap(list -> desk.fresh().map(t -> ShownView.of(list, t, desk.expected())))
+            .orElse(null));
     model.addAttribute("oldOnes", SwapFacts.OLD_ONE.choices());
     model.addAttribute("map", map(desk.screws(), file.job()));
     model.addAttribute("heads", ScrewMap.Head.values());
-    return "swap/replace";
+    return "drive/replace";
   }
 
   private static boolean lost(SwapDesk desk) {
@@ -295,7 +299,7 @@ class SwapPage implements Desk {
         first.state() == dottore.core.gate.State.BAD);
   }
 
-  private static Rows.Map map(ScrewMap map, Job job) {
+  private static SwapRows.Map map(ScrewMap map, Job job) {
     double height = MAP / ScrewMap.proportion(job.kind());
     List<ScrewRow> rows = new java.util.ArrayList<>();
     for (int i = 0; i < map.screws().size(); i++) {
@@ -308,7 +312,7 @@ class SwapPage implements Desk {
               s.words(),
               s.head().name().toLowerCase(Locale.ROOT)));
     }
-    return new Rows.Map(
+    return new SwapRows.Map(
         MAP,
         height,
         rows,

@@ -1,10 +1,10 @@
-package dottore.app.swap;
+package dottore.app.drive;
 
 import java.util.List;
 
 /** What the page of an exchange shows. */
-final class Rows {
-  private Rows() {}
+final class SwapRows {
+  private SwapRows() {}
 
   /**
    * A form of drive in the machine's place.

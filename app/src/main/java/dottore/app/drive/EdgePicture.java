@@ -1,4 +1,4 @@
-package dottore.app.swap;
+package dottore.app.drive;
 
 import dottore.core.swap.DriveForm;
 import dottore.core.swap.DriveForm.Key;

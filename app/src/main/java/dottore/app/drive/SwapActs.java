@@ -1,4 +1,4 @@
-package dottore.app.swap;
+package dottore.app.drive;
 
 import dottore.app.desk.Act;
 import dottore.app.desk.Act.Decision;

@@ -1,0 +1,153 @@
+package dottore.app.journey;
+
+import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+
+import com.microsoft.playwright.Locator;
+import com.microsoft.playwright.options.BoundingBox;
+import com.microsoft.playwright.options.FilePayload;
+import java.nio.charset.StandardCharsets;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+
+/** A drive is replaced, its data saved before, and the right one told from the wrong one. */
+class ReplaceJourneyTest extends FirmwareDesk {
+  @BeforeEach
+  void signIn() {
+    signIn("runa", RUNA);
+  }
+
+  private static String at(String claim, String page) {
+    return "/tickets/" + claim + "/fix/drive" + (page.isEmpty() ? "" : "/" + page);
+  }
+
+  private void fill(String form, String... fields) {
+    Locator wanted = page.locator("form[action$='" + form + "']").first();
+    for (String field : fields) {
+      String[] parts = field.split("=", 2);
+      Locator input = wanted.locator("[name='" + parts[0] + "']");
+      if (input.evaluate("e => e.tagName").equals("SELECT")) {
+        input.selectOption(parts[1]);
+      } else {
+        input.fill(parts[1]);
+      }
+    }
+    send(wanted.locator("button").first());
+  }
+
+  private static FilePayload list(String name, String... lines) {
+    StringBuilder text = new StringBuilder();
+    for (String line : lines) {
+      text.append(line.substring(0, 1).repeat(64))
+          .append("  ")
+          .append(line.substring(2))
+          .append('\n');
+    }
+    return new FilePayload(name, "text/plain", text.toString().getBytes(StandardCharsets.UTF_8));
+  }
+
+  private void compare(FilePayload source, FilePayload copy, String which) {
+    page.locator("[name=source]").setInputFiles(source);
+    page.locator("[name=copy]").setInputFiles(copy);
+    page.locator("[name=which]").selectOption(which);
+    page.locator("[name=where]").fill("shelf drive 2");
+    send(page.locator("form[action$='/compare'] button"));
+  }
+
+  private String laptop(String customer) {
+    String claim = takeInA("laptop", customer, "", "slow, clacks, files go missing", "degraded");
+    page.navigate(at(claim, ""));
+    fill("disks/0", "disk.0.model=Corrin S4", "disk.0.serial=WX-7F3Q", "disk.0.gb=256");
+    return claim;
+  }
+
+  @Test
+  void aFailingLaptopDriveIsSavedComparedAndReplaced() {
+    String claim = laptop("Idris Vantongeren");
+    // It clicks: nobody reads it, until the customer decided.
+    page.navigate(at(claim, "save"));
+    fill("facts/reads", "old-drive=clicks");
+    assertThat(page.locator(".card.stop")).containsText("read it no more");
+    assertThat(page.locator("form[action$='/compare']")).hasCount(0);
+    fill("facts/reads", "old-drive=errors");
+    assertThat(page.locator("main")).containsText("Image the whole drive first");
+    fill("facts/saving", "save-pictures=60", "save-documents=6");
+    assertThat(page.locator("main")).containsText("Nobody looked: mail");
+    isAccessible();
+    FilePayload source = list("source.txt", "a ./Documents/one", "b ./Pictures/two");
+    compare(source, list("copy.txt", "a x/Documents/one"), "copy");
+    assertThat(page.locator(".donext")).containsText("Not saved yet");
+    assertThat(page.locator(".donext")).containsText("missing: Pictures/two");
+    compare(source, bad(), "copy");
+    assertThat(page.locator(".fault")).containsText("line 1");
+    compare(source, list("copy.txt", "b x/Pictures/two", "a x/Documents/one"), "copy");
+    assertThat(page.locator("main")).containsText("Saved: shelf drive 2");
+    // What goes in, how large, and by which road.
+    page.navigate(at(claim, "replace"));
+    assertThat(page.locator(".donext")).containsText("nobody said where it goes");
+    fill("facts/slot", "swap-out=card-nvme-2280");
+    assertThat(page.locator(".edge .good")).not().hasCount(0);
+    fill("facts/amount", "used-gb=160", "growth-gb=30");
+    assertThat(page.locator("main")).containsText("480 GB (447.0 GiB)");
+    send(page.locator("[name=new-form][value=card-nvme-2280]"));
+    assertThat(page.locator("main")).containsText("To order: Solid-state drive, M.2 2280");
+    fill("facts/decides", "system-sound=no", "swap-wish=fresh");
+    assertThat(page.locator(".road").first()).containsText("Clean install");
+    send(page.locator("[name=swap-road][value=clean]"));
+    fill("facts/new-drive", "new-serial=QX44-19TD", "new-gb=500", "old-one=erased");
+    assertThat(page.locator(".card.stop")).containsText("nobody agreed that it is erased");
+    fill("facts/new-drive", "old-one=kept");
+    // Screws by taps.
+    for (double[] spot : new double[][] {{.1, .1}, {.9, .1}}) {
+      page.locator("#screw-form [name=mm]").fill(spot[0] < .5 ? "4.5" : "6");
+      BoundingBox box = page.locator(".screw-map").boundingBox();
+      send(page.locator(".screw-map"), spot[0] * box.width, spot[1] * box.height);
+    }
+    assertThat(page.locator("#screws")).containsText("Back in this order: 2, 1");
+    assertThat(page.locator("#screws")).containsText("Lengths differ");
+    isAccessible();
+    send(button("Begin the run sheet"));
+    page.waitForURL("**/run-sheets/*");
+    assertThat(page.locator(".run .now")).containsText("See that the copy is at hand");
+    assertThat(page.locator(".run")).containsText("Unplug the battery before anything else");
+    serialEnd = "19td";
+    workThrough();
+    page.navigate(at(claim, "replace"));
+    send(button("It works now"));
+    page.waitForURL("**/find");
+    assertThat(page.locator("aside.side .log"))
+        .containsText("Replace the drive and put the system back");
+    page.navigate(at(claim, ""));
+    assertThat(page.locator(".disk-card")).hasCount(1);
+    assertThat(page.locator(".disk-card")).containsText("…19TD");
+  }
+
+  private static FilePayload bad() {
+    return new FilePayload("bad.txt", "text/plain", "nonsense\n".getBytes(StandardCharsets.UTF_8));
+  }
+
+  private void send(Locator map, double x, double y) {
+    page.waitForResponse(
+        response -> response.status() == 200,
+        () -> map.click(new Locator.ClickOptions().setPosition(x, y)));
+    page.waitForFunction("() => !document.body.classList.contains('busy')");
+  }
+
+  @Test
+  void twoLookAlikesAreToldApartByTheListOnTheOtherScreen() {
+    String claim = laptop("Noemi Quarrington");
+    page.locator("summary:has-text('Another drive')").click();
+    page.locator("[name='disk.1.serial']").last().fill("EF56-20KK");
+    page.locator("[name='disk.1.gb']").last().fill("250");
+    send(page.locator("form:has([name='disk.1.gb']) button").last());
+    send(page.locator(".donext button:has-text('Disk 0')"));
+    fill("drive/list", "list=no disks at all");
+    assertThat(page.locator(".fault")).containsText("no line names a disk");
+    assertThat(page.locator("[name=list]")).hasValue("no disks at all");
+    fill("drive/list", "list=Drive 0 238.4 GB\nDrive 1 232.9 GB\n");
+    assertThat(page.locator("main")).containsText("Take none of them yet");
+    fill("drive/list", "list=Drive 0 238.4 GB  …20KK\nDrive 1 232.9 GB …7F3Q\n");
+    assertThat(page.locator("main"))
+        .containsText("Take Drive 1: its serial is the one that is meant");
+    isAccessible();
+  }
+}
