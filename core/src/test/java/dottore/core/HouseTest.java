@@ -33,7 +33,8 @@ class HouseTest {
           "firmware",
           "drive",
           "swap",
-          "upgrade");
+          "upgrade",
+          "shelf");
 
   private final JavaClasses core =
       new ClassFileImporter()

@@ -50,6 +50,8 @@ class Security {
                     .hasRole("OWNER")
                     .requestMatchers(HttpMethod.POST, "/casebook/**", "/numbers/**")
                     .hasRole("OWNER")
+                    .requestMatchers(HttpMethod.POST, "/shelf/**")
+                    .hasAnyRole("OWNER", "TECHNICIAN", "APPRENTICE")
                     .requestMatchers(HttpMethod.POST, "/tickets/import")
                     .hasAnyRole("OWNER", "TECHNICIAN")
                     // Proof of ownership is often shown at the counter.

@@ -114,6 +114,7 @@ class DemoShop implements SmartLifecycle {
   private final Shop shop;
   private final Environment environment;
   private final EntityManager entities;
+  private final DemoShelf shelf;
   private volatile boolean open;
 
   DemoShop(
@@ -124,7 +125,8 @@ class DemoShop implements SmartLifecycle {
       Desks desks,
       Shop shop,
       Environment environment,
-      EntityManager entities) {
+      EntityManager entities,
+      DemoShelf shelf) {
     this.record = record;
     this.closing = closing;
     this.counter = counter;
@@ -133,6 +135,7 @@ class DemoShop implements SmartLifecycle {
     this.shop = shop;
     this.environment = environment;
     this.entities = entities;
+    this.shelf = shelf;
   }
 
   /** Before the server opens its port, so that nobody meets a half-filled shop. */
@@ -162,6 +165,7 @@ class DemoShop implements SmartLifecycle {
                 entities.flush();
                 entities.clear();
               });
+      shelf.fill(TECHNICIAN);
     }
     open = true;
   }

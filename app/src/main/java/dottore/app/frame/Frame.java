@@ -30,6 +30,7 @@ class Frame {
             "ticket",
             "k",
             path.startsWith("/tickets") || path.startsWith("/arrival")),
+        new Place("Shelf", "/shelf", "layers", "s", path.startsWith("/shelf")),
         new Place("Casebook", "/casebook", "book-open", "c", path.startsWith("/casebook")),
         new Place("Numbers", "/numbers", "chart-scatter", "n", path.startsWith("/numbers")));
   }

@@ -15,4 +15,13 @@ interface PutBackRepository extends JpaRepository<PutBack, Long> {
       select p from PutBack p where p.ticketId in :tickets and p.returnedAt is null order by p.id
       """)
   List<PutBack> owedTo(Collection<Long> tickets);
+
+  /** What is lent under keys that begin so, to tickets in work, oldest first. */
+  @Query(
+      """
+      select new dottore.app.record.Lent(p.id, p.key, t.claim, p.place, p.takenAt, p.takenBy)
+      from PutBack p join Ticket t on t.id = p.ticketId
+      where p.returnedAt is null and p.key like concat(:prefix, '%') order by p.id
+      """)
+  List<Lent> lent(String prefix);
 }

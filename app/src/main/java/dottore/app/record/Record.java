@@ -7,7 +7,9 @@ import dottore.core.casebook.Mark;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Schools;
 import java.time.Instant;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
@@ -118,6 +120,23 @@ public class Record {
   @Transactional(readOnly = true)
   public List<Guarded> guarded() {
     return store.clocks.guarded();
+  }
+
+  /** Things that tickets hold under keys that begin so, oldest first. */
+  @Transactional(readOnly = true)
+  public List<Lent> lent(String prefix) {
+    return store.putBacks.lent(prefix);
+  }
+
+  /** Claim numbers of what is in the shop, in the order of arrival, with the machine's name. */
+  @Transactional(readOnly = true)
+  public Map<String, String> bench() {
+    Map<String, String> bench = new LinkedHashMap<>();
+    store
+        .tickets
+        .open()
+        .forEach(t -> bench.put(t.claim, (t.machine.maker + " " + t.machine.model).strip()));
+    return bench;
   }
 
   // --- what follows ----------------------------------------------------------------------------

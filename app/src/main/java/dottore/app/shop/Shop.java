@@ -153,7 +153,12 @@ public class Shop {
   }
 
   public LocalDate today() {
-    return LocalDate.ofInstant(clock.instant(), properties.zoneId());
+    return dayOf(clock.instant());
+  }
+
+  /** The day of a moment, as the shop's calendar has it. */
+  public LocalDate dayOf(Instant at) {
+    return LocalDate.ofInstant(at, properties.zoneId());
   }
 
   public Times times() {

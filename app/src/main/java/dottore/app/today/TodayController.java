@@ -3,6 +3,7 @@ package dottore.app.today;
 import dottore.app.record.Record;
 import dottore.app.record.RunningTime;
 import dottore.app.record.TicketFile;
+import dottore.app.shelf.ShelfBook;
 import dottore.app.shop.Shop;
 import dottore.app.shop.Times;
 import dottore.core.diagnosis.Assessment;
@@ -65,10 +66,12 @@ class TodayController {
 
   private final Record record;
   private final Shop shop;
+  private final ShelfBook shelf;
 
-  TodayController(Record record, Shop shop) {
+  TodayController(Record record, Shop shop, ShelfBook shelf) {
     this.record = record;
     this.shop = shop;
+    this.shelf = shelf;
   }
 
   @GetMapping("/today")
@@ -81,6 +84,7 @@ class TodayController {
                 Comparator.comparing((Placed p) -> p.promised().orElse(Instant.MAX))
                     .thenComparing(p -> p.row().claim()))
             .toList();
+    model.addAttribute("shelf", shelf.brief());
     model.addAttribute("day", shop.times().date(shop.now()));
     model.addAttribute("count", standing.size());
     model.addAttribute("hands", numbered(rows(placed, Group.HANDS)));

@@ -107,7 +107,7 @@ class ReplaceJourneyTest extends FirmwareDesk {
     isAccessible();
     send(button("Begin the run sheet"));
     page.waitForURL("**/run-sheets/*");
-    assertThat(page.locator(".run .now")).containsText("See that the copy is at hand");
+    assertThat(page.locator(".run .now")).containsText("Power off and unplug");
     assertThat(page.locator(".run")).containsText("Unplug the battery before anything else");
     serialEnd = "19td";
     workThrough();
