@@ -23,6 +23,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -175,8 +176,35 @@ public class ShelfBook {
                     new StickPlan.Wish(
                         row.image(), all.wanted().getOrDefault(row.id, List.of()).size()))
             .toList();
-    return StickPlan.of(in, latest(wanted), all.known(), shop.today());
+    Planned now = new Planned(in, latest(wanted), all.known(), shop.today(), null);
+    Planned last = planned;
+    if (last == null || last.plan == null || !last.sameAs(now)) {
+      last = new Planned(in, now.wishes, now.known, now.day, now.find());
+      planned = last;
+    }
+    return Objects.requireNonNull(last.plan);
   }
+
+  /** The last plan with what it was made for: a full shelf takes a moment to be packed. */
+  private record Planned(
+      List<ShelfStick> sticks,
+      List<StickPlan.Wish> wishes,
+      List<Image> known,
+      LocalDate day,
+      @Nullable StickPlan plan) {
+    boolean sameAs(Planned other) {
+      return sticks.equals(other.sticks)
+          && wishes.equals(other.wishes)
+          && known.equals(other.known)
+          && day.equals(other.day);
+    }
+
+    StickPlan find() {
+      return StickPlan.of(sticks, wishes, known, day);
+    }
+  }
+
+  private volatile @Nullable Planned planned;
 
   /** Of several releases of one image only the latest is worth a place, unless somebody waits. */
   private static List<StickPlan.Wish> latest(List<StickPlan.Wish> all) {

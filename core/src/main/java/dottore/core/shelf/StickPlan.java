@@ -19,7 +19,7 @@ import java.util.Set;
 public record StickPlan(List<Load> loads, List<LeftOut> leftOut, boolean exact) {
 
   /** What a plan may look at before it takes the best so far. */
-  static final int NODES = 60_000;
+  static final int NODES = 20_000;
 
   /**
    * An image that somebody wants on a stick.
