@@ -1,4 +1,4 @@
-// Copies htmx and the fonts, unpacks the print fonts for the PDF, and gathers the used icons in one sprite.
+// Copies htmx, the check sums and the fonts, unpacks the print fonts for the PDF, and gathers the used icons in one sprite.
 import { copyFileSync, mkdirSync, readFileSync, writeFileSync } from "node:fs";
 import wawoff2 from "wawoff2";
 
@@ -9,6 +9,7 @@ mkdirSync(`${out}/print-fonts`, { recursive: true });
 mkdirSync(`${out}/templates/frame`, { recursive: true });
 
 copyFileSync(`${modules}htmx.org/dist/htmx.min.js`, `${out}/static/htmx.min.js`);
+copyFileSync(`${modules}js-sha256/build/sha256.min.js`, `${out}/static/sha256.min.js`);
 
 for (const face of ["next", "mono"]) {
   const variable = `${modules}@fontsource-variable/atkinson-hyperlegible-${face}/files/atkinson-hyperlegible-${face}`;

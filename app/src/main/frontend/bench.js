@@ -160,6 +160,67 @@
     form.requestSubmit();
   });
 
+  // --- an image of a disc stays here: only the pieces that are asked for go to the server ---
+  const PIECE = 4 << 20;
+  async function inspect(file, say) {
+    const pieces = new Map();
+    for (let round = 0; round < 60; round++) {
+      const body = new FormData();
+      const offsets = [...pieces.keys()].sort((a, b) => a - b);
+      body.append("size", file.size);
+      body.append("ranges", offsets.map((at) => at + ":" + pieces.get(at).size).join(" "));
+      body.append("pieces", new Blob(offsets.map((at) => pieces.get(at))), "pieces");
+      const token = decodeURIComponent(cookie("XSRF-TOKEN") ?? "");
+      const answer = await fetch("/shelf/images/inspect", { method: "POST", headers: { "X-XSRF-TOKEN": token }, body });
+      if (!answer.ok) throw new Error("The server could not read it; try again in a moment.");
+      const came = await answer.json();
+      if (came.fault) throw new Error(came.fault);
+      if (!came.wants.length) return came;
+      for (const { offset, length } of came.wants) pieces.set(offset, file.slice(offset, offset + length));
+      say(`Reading its tables, ${pieces.size} pieces`);
+    }
+    throw new Error("Its tables have no end.");
+  }
+  async function digest(file, say, current) {
+    const sum = sha256.create();
+    for (let at = 0; at < file.size; at += PIECE) {
+      sum.update(await file.slice(at, at + PIECE).arrayBuffer());
+      if (!current()) return "";
+      say(`SHA-256, ${Math.floor((100 * Math.min(file.size, at + PIECE)) / file.size)} %`);
+    }
+    return sum.hex();
+  }
+  document.addEventListener("change", async (event) => {
+    const input = event.target.closest?.("[data-iso]");
+    const file = input?.files[0];
+    if (!file) return;
+    const form = input.form;
+    const out = $("[data-iso-said]", form);
+    const say = (text) => { out.textContent = text; };
+    const current = () => input.isConnected && input.files[0] === file;
+    const fill = (name, value) => {
+      const el = form.elements[name];
+      if (!el) return;
+      if (el.type === "checkbox") el.checked = value === "on";
+      else if (value) el.value = value;
+    };
+    out.classList.remove("danger");
+    try {
+      say("Reading its tables");
+      const came = await inspect(file, say);
+      if (!current()) return;
+      for (const [name, value] of Object.entries(came.fields)) fill(name, value);
+      fill("file", file.name);
+      const sum = await digest(file, (text) => say(came.words + " " + text), current);
+      if (!current()) return;
+      fill("sha256", sum);
+      say(came.words + " SHA-256 taken.");
+    } catch (wrong) {
+      out.classList.add("danger");
+      say(wrong.message);
+    }
+  });
+
   // --- picking a hit fills the form ---
   document.addEventListener("click", (event) => {
     const hit = event.target.closest("[data-fill]");

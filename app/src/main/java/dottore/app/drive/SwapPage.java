@@ -11,6 +11,7 @@ import dottore.app.drive.SwapRows.RoadRow;
 import dottore.app.drive.SwapRows.ScrewRow;
 import dottore.app.record.TicketFile;
 import dottore.app.record.Writing;
+import dottore.app.shelf.ShelfBook;
 import dottore.core.casebook.Reliance;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.drive.DriveCasebook;
@@ -36,6 +37,7 @@ import dottore.core.ticket.Job;
 import dottore.core.ticket.SheetKind;
 import dottore.core.ticket.Start;
 import dottore.core.units.Capacity;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
@@ -71,6 +73,12 @@ class SwapPage implements Desk {
   }
 
   private static final double WHOLE = 1000;
+
+  private final ShelfBook shelf;
+
+  SwapPage(ShelfBook shelf) {
+    this.shelf = shelf;
+  }
 
   @Override
   public Facts known(Job job) {
@@ -135,7 +143,8 @@ class SwapPage implements Desk {
     model.addAttribute("slotFields", fields(slotFacts(desk), desk, facts));
     model.addAttribute("fits", fits.stream().map(fit -> row(fit, desk)).toList());
     model.addAttribute("edge", slot.flatMap(s -> EdgePicture.of(s, fits)).orElse(null));
-    model.addAttribute("buy", desk.size().map(size -> buy(size, desk, fits)).orElse(null));
+    model.addAttribute(
+        "buy", desk.size().map(size -> buy(size, desk, fits, shelf.stock())).orElse(null));
     model.addAttribute(
         "decides",
         fields(
@@ -215,7 +224,8 @@ class SwapPage implements Desk {
         fit.verdict().takes());
   }
 
-  private static Buy buy(SizeToBuy size, SwapDesk desk, List<Fit> fits) {
+  private static Buy buy(
+      SizeToBuy size, SwapDesk desk, List<Fit> fits, List<ShelfBook.Stock> stock) {
     Optional<DriveForm> form =
         desk.facts()
             .find(SwapFacts.NEW)
@@ -225,7 +235,25 @@ class SwapPage implements Desk {
         size.alike().stream().map(gb -> gb + " GB").collect(Collectors.joining(" or ")),
         size.because() + ": at least " + size.wanted().inBothCounts(),
         Math.round(100 * size.freeAfter()) + " % free once the data is back",
-        form.map(f -> f.order() + ", " + size.gigabytes() + " GB").orElse(""));
+        form.map(f -> f.order() + ", " + size.gigabytes() + " GB").orElse(""),
+        form.flatMap(f -> here(f, size, stock)).orElse(""));
+  }
+
+  /** The smallest of the shelf that is large enough. */
+  private static Optional<String> here(
+      DriveForm form, SizeToBuy size, List<ShelfBook.Stock> stock) {
+    return stock.stream()
+        .filter(part -> form.sizeOf(part.name()).orElse(0) >= size.wanted().bytes() / 1e9)
+        .min(Comparator.comparingInt(part -> form.sizeOf(part.name()).orElse(0)))
+        .map(
+            part ->
+                part.stock()
+                    + " × "
+                    + part.name()
+                    + Stream.of(part.place(), part.price())
+                        .filter(word -> !word.isEmpty())
+                        .map(word -> ", " + word)
+                        .collect(Collectors.joining()));
   }
 
   private static List<RoadRow> roads(Roads roads, SwapDesk desk) {

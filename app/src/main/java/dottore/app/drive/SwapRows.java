@@ -21,8 +21,12 @@ final class SwapRows {
       boolean chosen,
       boolean takes) {}
 
-  /** What to buy. */
-  record Buy(String size, String alike, String because, String free, String order) {}
+  /**
+   * What to buy.
+   *
+   * @param here what the shelf has of it; empty if nothing
+   */
+  record Buy(String size, String alike, String because, String free, String order, String here) {}
 
   /**
    * A road on the scale of minutes; lengths in units of the drawing.

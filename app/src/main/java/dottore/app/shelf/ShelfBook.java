@@ -148,6 +148,28 @@ public class ShelfBook {
     return new Brief(out, old, low);
   }
 
+  /**
+   * A part that is there.
+   *
+   * @param price empty if nobody wrote it down
+   */
+  public record Stock(String name, int stock, String place, String price) {}
+
+  /** Parts of which there is at least one. */
+  @Transactional(readOnly = true)
+  public List<Stock> stock() {
+    return parts.findByGoneFalseOrderByName().stream()
+        .filter(row -> row.stock > 0)
+        .map(
+            row ->
+                new Stock(
+                    row.name,
+                    row.stock,
+                    row.place,
+                    row.price == null ? "" : shop.money() + " " + row.price.toPlainString()))
+        .toList();
+  }
+
   /** Ids of images by their names and versions. */
   @Transactional(readOnly = true)
   public Map<String, Long> imageIds() {
@@ -288,6 +310,16 @@ public class ShelfBook {
     String digest = typed.digest("sha256");
     if (!typed.yes("old-way") && !typed.yes("new-way")) {
       typed.faults().put("new-way", "By which way does it start?");
+    }
+    String listed = typed.listed("sums", "file");
+    if (!listed.isEmpty() && typed.faults().isEmpty()) {
+      if (digest.isEmpty()) {
+        digest = listed;
+      } else if (!listed.equals(digest)) {
+        typed
+            .faults()
+            .put("sums", "The sum of the list is another: it is not the file that was meant.");
+      }
     }
     full(id, images.count(), typed, "name");
     if (typed.faults().isEmpty()) {

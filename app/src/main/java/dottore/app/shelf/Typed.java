@@ -1,5 +1,7 @@
 package dottore.app.shelf;
 
+import dottore.core.format.FormatFault;
+import dottore.core.format.SumList;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.format.DateTimeParseException;
@@ -109,5 +111,28 @@ final class Typed {
       faults.put(name, "SHA-256 has 64 digits from 0 to f.");
     }
     return text;
+  }
+
+  /** The sum that a pasted list has for a file; empty if there is no list. */
+  String listed(String list, String file) {
+    String text = posted.getOrDefault(list, "");
+    if (text.isBlank()) {
+      return "";
+    }
+    try {
+      SumList sums = SumList.read(text);
+      Optional<String> sum = sums.sumOf(text(file));
+      if (sums.bits() == 256 && sum.isPresent()) {
+        return sum.get();
+      }
+      faults.put(
+          list,
+          sums.bits() == 256
+              ? "The list has no file of this name: " + text(file)
+              : "The list is not of SHA-256.");
+    } catch (FormatFault wrong) {
+      faults.put(list, "The list was not taken: " + wrong.getMessage() + ".");
+    }
+    return "";
   }
 }

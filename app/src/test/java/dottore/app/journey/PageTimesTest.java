@@ -53,6 +53,9 @@ class PageTimesTest {
     for (String path :
         new String[] {
           "/today",
+          "/shelf",
+          base + "/fix/drive/replace",
+          base + "/fix/drive/save",
           "/tickets",
           "/tickets?q=supply",
           "/arrival",

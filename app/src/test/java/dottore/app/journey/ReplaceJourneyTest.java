@@ -89,7 +89,7 @@ class ReplaceJourneyTest extends FirmwareDesk {
     fill("facts/amount", "used-gb=160", "growth-gb=30");
     assertThat(page.locator("main")).containsText("480 GB (447.0 GiB)");
     send(page.locator("[name=new-form][value=card-nvme-2280]"));
-    assertThat(page.locator("main")).containsText("To order: Solid-state drive, M.2 2280");
+    assertThat(page.locator("main")).containsText("On the shelf: 2 × Solid-state drive, M.2 2280");
     fill("facts/decides", "system-sound=no", "swap-wish=fresh");
     assertThat(page.locator(".road").first()).containsText("Clean install");
     send(page.locator("[name=swap-road][value=clean]"));

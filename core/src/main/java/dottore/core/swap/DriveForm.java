@@ -1,6 +1,10 @@
 package dottore.core.swap;
 
+import java.util.Locale;
+import java.util.OptionalInt;
 import java.util.Set;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * The drives that a shop orders: body, edge and tongue. Sizes in millimeters; the card forms are
@@ -57,6 +61,9 @@ public enum DriveForm {
     M
   }
 
+  private static final Pattern SIZE = Pattern.compile("\\b(\\d{1,5}) ?(gb|tb)$");
+  private static final int KILO = 1000;
+
   private final Body body;
   private final Tongue tongue;
   private final Set<Key> keys;
@@ -110,16 +117,25 @@ public enum DriveForm {
   public String order() {
     return switch (body) {
       case CARD ->
-          "Solid-state drive, M.2 "
-              + length()
-              + ", "
-              + tongue.said()
-              + ", notch at key "
-              + keyWords();
+          "Solid-state drive, M.2 " + length() + ", " + tongue.said() + ", key " + keyWords();
       case SMALL_BOX ->
           (spins() ? "Hard drive" : "Solid-state drive") + ", 2.5-inch, SATA, " + height() + " mm";
       case LARGE_BOX -> "Hard drive, 3.5-inch, SATA";
     };
+  }
+
+  /**
+   * The size in GB of a part that is called by the words of the order; empty if it is another.
+   *
+   * @param part as it is called on the shelf, such as "Hard drive, 3.5-inch, SATA, 4000 GB"
+   */
+  public OptionalInt sizeOf(String part) {
+    String start = order().toLowerCase(Locale.ROOT) + ", ";
+    String plain = part.strip().toLowerCase(Locale.ROOT);
+    Matcher size = SIZE.matcher(plain);
+    return plain.startsWith(start) && size.find(start.length())
+        ? OptionalInt.of(Integer.parseInt(size.group(1)) * (size.group(2).equals("tb") ? KILO : 1))
+        : OptionalInt.empty();
   }
 
   private String kind() {

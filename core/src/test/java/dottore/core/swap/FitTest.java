@@ -168,4 +168,18 @@ class FitTest {
     assertThat(all.get(0).form()).isEqualTo(DriveForm.CARD_NVME_2280);
     assertThat(all).isSortedAccordingTo(java.util.Comparator.comparing(Fit::verdict));
   }
+
+  @Test
+  void aPartOfTheShelfIsKnownByTheWordsOfItsOrder() {
+    for (DriveForm form : DriveForm.values()) {
+      assertThat(form.sizeOf(form.order() + ", 480 GB")).hasValue(480);
+      assertThat(form.sizeOf(form.order() + ", 2 TB")).hasValue(2000);
+      for (DriveForm other : DriveForm.values()) {
+        if (other != form) {
+          assertThat(form.sizeOf(other.order() + ", 480 GB")).as(other.words()).isEmpty();
+        }
+      }
+    }
+    assertThat(DriveForm.SOLID_BOX.sizeOf("Coin cell")).isEmpty();
+  }
 }
