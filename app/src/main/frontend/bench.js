@@ -221,6 +221,25 @@
     }
   });
 
+  // --- work that runs on the server, as it goes ---
+  const streams = new Map();
+  function follow() {
+    for (const [el, stream] of streams) if (!el.isConnected) { stream.close(); streams.delete(el); }
+    $$("[data-events]").forEach((el) => {
+      if (streams.has(el)) return;
+      const stream = new EventSource(el.dataset.events);
+      streams.set(el, stream);
+      stream.onmessage = (event) => {
+        const came = JSON.parse(event.data);
+        $("progress", el).value = came.percent;
+        $("[data-said]", el).textContent = came.over ? came.words : `${came.words}, ${came.percent} %`;
+        if (!came.over) return;
+        stream.close();
+        if (el.isConnected) htmx.ajax("GET", location.pathname, { target: "#page", select: "#page", swap: "outerHTML show:none" });
+      };
+    });
+  }
+
   // --- picking a hit fills the form ---
   document.addEventListener("click", (event) => {
     const hit = event.target.closest("[data-fill]");
@@ -309,6 +328,7 @@
     seen();
     draft();
     draftDone();
+    follow();
     $$(".bootline").forEach((line) => {
       const view = line.parentElement;
       view.scrollLeft = (Number(line.dataset.from) / 906) * view.scrollWidth;

@@ -54,3 +54,19 @@ create table shelf_part (
   version int not null default 0
 );
 create index put_back_key on put_back (loan_key) where returned_at is null and loan_key <> '';
+-- A stick that is being written; it goes on from there when the server starts again.
+create table shelf_writing (
+  id bigint generated always as identity primary key,
+  stick_id bigint not null references shelf_stick (id),
+  images bigint[] not null,
+  state text not null,
+  phase text not null default 'PROBE',
+  done bigint not null default 0,
+  total bigint not null,
+  words text not null default '',
+  started_at timestamptz not null,
+  started_by text not null,
+  ended_at timestamptz
+);
+create unique index shelf_writing_one on shelf_writing (stick_id) where state = 'RUNNING';
+alter table shelf_stick add column verdict text not null default '';

@@ -36,6 +36,7 @@ public class ShelfBook {
   private final StickRepository sticks;
   private final ImageRepository images;
   private final CarriedRepository carried;
+  private final WritingRepository writings;
   private final WishRepository wishes;
   private final PartRepository parts;
   private final Record record;
@@ -45,6 +46,7 @@ public class ShelfBook {
       StickRepository sticks,
       ImageRepository images,
       CarriedRepository carried,
+      WritingRepository writings,
       WishRepository wishes,
       PartRepository parts,
       Record record,
@@ -52,6 +54,7 @@ public class ShelfBook {
     this.sticks = sticks;
     this.images = images;
     this.carried = carried;
+    this.writings = writings;
     this.wishes = wishes;
     this.parts = parts;
     this.record = record;
@@ -189,6 +192,7 @@ public class ShelfBook {
     List<ShelfStick> in =
         all.sticks().entrySet().stream()
             .filter(stick -> !all.lent().containsKey(STICK + stick.getKey().id))
+            .filter(stick -> stick.getKey().verdict.isEmpty())
             .map(Map.Entry::getValue)
             .toList();
     List<StickPlan.Wish> wanted =
@@ -401,15 +405,7 @@ public class ShelfBook {
   /** What was written to a stick now; everything else on it is gone. */
   @Transactional
   public void written(long id, Set<Long> what, Instant at, String who) {
-    StickRow row = hold(id);
-    List<ImageRow> chosen = what.stream().sorted().map(this::imageRow).toList();
-    long bytes = chosen.stream().mapToLong(image -> image.sizeBytes).sum();
-    if (bytes > row.stick(List.of()).room()) {
-      throw new Refused("That is more than " + row.label + " holds. Nothing was changed.");
-    }
-    if (chosen.size() > 1 && chosen.stream().anyMatch(image -> image.alone)) {
-      throw new Refused("A recovery image stays alone on its stick. Nothing was changed.");
-    }
+    List<ImageRow> chosen = fits(id, what);
     carried.deleteByStickId(id);
     for (ImageRow image : chosen) {
       CarriedRow on = new CarriedRow();
@@ -419,6 +415,29 @@ public class ShelfBook {
       on.writtenBy = who;
       carried.save(on);
     }
+  }
+
+  /**
+   * What is chosen for a stick, which is held until the transaction ends.
+   *
+   * @throws Refused if it does not go on it, or the stick is in a machine
+   */
+  List<ImageRow> fits(long id, Set<Long> what) {
+    StickRow row = hold(id);
+    out(id)
+        .ifPresent(
+            lent -> {
+              throw new Refused(row.label + " is in " + lent.claim() + ". Fetch it back first.");
+            });
+    List<ImageRow> chosen = what.stream().sorted().map(this::imageRow).toList();
+    long bytes = chosen.stream().mapToLong(image -> image.sizeBytes).sum();
+    if (bytes > row.stick(List.of()).room()) {
+      throw new Refused("That is more than " + row.label + " holds. Nothing was changed.");
+    }
+    if (chosen.size() > 1 && chosen.stream().anyMatch(image -> image.alone)) {
+      throw new Refused("A recovery image stays alone on its stick. Nothing was changed.");
+    }
+    return chosen;
   }
 
   private Optional<Lent> out(long id) {
@@ -437,6 +456,12 @@ public class ShelfBook {
               throw new Refused(
                   row.label + " is in " + lent.claim() + " since " + lent.who() + " took it.");
             });
+    if (writings.findByStickIdAndState(id, WritingRow.RUNNING).isPresent()) {
+      throw new Refused(row.label + " is being written. Wait, or stop it.");
+    }
+    if (!row.verdict.isEmpty()) {
+      throw new Refused(row.label + " is not to be used: " + row.verdict);
+    }
     Loan loan =
         new Loan("stick " + row.label + " back on the shelf", "", "", Set.of()).known(STICK + id);
     record.change(claim, who, writing -> writing.borrow(loan, row.place, "in the machine"));

@@ -13,6 +13,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -26,10 +27,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/shelf")
 class ShelfController {
   private final ShelfBook book;
+  private final StickWriter writer;
   private final Shop shop;
 
-  ShelfController(ShelfBook book, Shop shop) {
+  ShelfController(ShelfBook book, StickWriter writer, Shop shop) {
     this.book = book;
+    this.writer = writer;
     this.shop = shop;
   }
 
@@ -45,9 +48,10 @@ class ShelfController {
       Model model, String form, Map<String, String> typed, Map<String, String> faults) {
     ShelfBook.Contents all = book.contents();
     Times times = shop.times();
+    Map<Long, WritingRow> last = writer.last();
     List<ShelfView.Tile> tiles =
         all.sticks().entrySet().stream()
-            .map(e -> ShelfView.tile(e.getKey(), e.getValue(), all, shop.today(), times))
+            .map(e -> ShelfView.tile(e.getKey(), e.getValue(), all, shop.today(), times, last))
             .toList();
     StickPlan plan = book.plan(all);
     List<ShelfView.PartLine> parts =
@@ -114,6 +118,22 @@ class ShelfController {
     return done(model, () -> book.written(id, what, shop.now(), who.getName()));
   }
 
+  /** Writes images to a stick, in the background. */
+  @PostMapping("/sticks/{id}/write")
+  String write(
+      @PathVariable long id,
+      @RequestParam(name = "image", required = false) @Nullable List<Long> images,
+      Principal who,
+      Model model) {
+    List<Long> what = images == null ? List.of() : images;
+    return done(model, () -> writer.begin(id, what, who.getName()));
+  }
+
+  @PostMapping("/sticks/{id}/stop")
+  String stop(@PathVariable long id, Model model) {
+    return done(model, () -> writer.stop(id));
+  }
+
   @PostMapping("/sticks/{id}/out")
   String out(@PathVariable long id, @RequestParam String claim, Principal who, Model model) {
     return done(model, () -> book.lend(id, claim, who.getName()));
@@ -131,7 +151,10 @@ class ShelfController {
     ShelfView.Tile tile =
         all.sticks().entrySet().stream()
             .filter(e -> e.getValue().id() == id)
-            .map(e -> ShelfView.tile(e.getKey(), e.getValue(), all, shop.today(), shop.times()))
+            .map(
+                e ->
+                    ShelfView.tile(
+                        e.getKey(), e.getValue(), all, shop.today(), shop.times(), Map.of()))
             .findFirst()
             .orElseThrow(() -> new NotThere("There is no such stick on the shelf."));
     model.addAttribute("stick", tile);

@@ -13,6 +13,7 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
@@ -37,6 +38,9 @@ final class ShelfView {
    * A stick.
    *
    * @param claim of the machine it is in; empty if it is on the shelf
+   * @param verdict what speaks against using it; empty if nothing
+   * @param writing the number of the writing that runs; 0 if none
+   * @param said what came of the last writing
    */
   record Tile(
       long id,
@@ -53,7 +57,10 @@ final class ShelfView {
       String gb,
       String connector,
       String reads,
-      String writes) {}
+      String writes,
+      String verdict,
+      long writing,
+      String said) {}
 
   /** An image. */
   record ImageLine(
@@ -90,6 +97,8 @@ final class ShelfView {
 
   /** What goes on a stick. */
   record LoadLine(
+      long stick,
+      List<Long> ids,
       String label,
       String images,
       String write,
@@ -102,7 +111,12 @@ final class ShelfView {
   record OutLine(String image, String why) {}
 
   static Tile tile(
-      StickRow row, ShelfStick stick, ShelfBook.Contents all, LocalDate today, Times times) {
+      StickRow row,
+      ShelfStick stick,
+      ShelfBook.Contents all,
+      LocalDate today,
+      Times times,
+      Map<Long, WritingRow> last) {
     List<Fill> fills = new ArrayList<>();
     List<On> carries = new ArrayList<>();
     double at = 0;
@@ -114,6 +128,7 @@ final class ShelfView {
       carries.add(new On(image.words(), fresh.words(), fresh.stale()));
     }
     Optional<Lent> lent = Optional.ofNullable(all.lent().get(ShelfBook.STICK + row.id));
+    Optional<WritingRow> writing = Optional.ofNullable(last.get(stick.id()));
     long free = Math.max(0, stick.room() - stick.used().bytes());
     return new Tile(
         stick.id(),
@@ -130,7 +145,10 @@ final class ShelfView {
         gb(row.sizeBytes),
         row.connector,
         plain(row.reads),
-        plain(row.writes));
+        plain(row.writes),
+        row.verdict,
+        writing.filter(w -> w.state.equals(WritingRow.RUNNING)).map(w -> w.id).orElse(0L),
+        writing.filter(w -> !w.state.equals(WritingRow.RUNNING)).map(w -> w.words).orElse(""));
   }
 
   private static String speeds(StickRow row) {
@@ -199,6 +217,8 @@ final class ShelfView {
 
   static LoadLine load(StickPlan.Load load) {
     return new LoadLine(
+        load.stick().id(),
+        load.images().stream().map(Image::id).toList(),
         load.stick().label(),
         load.images().stream().map(Image::words).collect(Collectors.joining(", ")),
         load.write().stream().map(Image::words).collect(Collectors.joining(", ")),

@@ -28,6 +28,10 @@ class StickRow {
   @Nullable BigDecimal reads;
   @Nullable BigDecimal writes;
   String place = "";
+
+  /** What was found out when it was last written; empty if nothing speaks against it. */
+  String verdict = "";
+
   boolean gone;
   @Version int version;
 
