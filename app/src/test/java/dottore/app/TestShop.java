@@ -60,6 +60,11 @@ public abstract class TestShop implements TestInstancePostProcessor {
         .run(
             "--server.port=0",
             "--dottore.password-cost=4", // signing in is not what is measured
+            "--dottore.sticks.folder=target/sticks/" + name,
+            "--dottore.sticks.hurry=4000",
+            "--dottore.sticks.natures.[False-1]=counterfeit 2",
+            "--dottore.sticks.natures.[Worn-1]=worn",
+            "--dottore.sticks.natures.[Slow-1]=slow",
             "--spring.datasource.url=" + TestDatabase.another(name));
   }
 

@@ -26,6 +26,7 @@ class KilledServerTest {
       assertThat(line.text()).contains("Do not touch", "Firmware is being written");
       claim = line.select("a .mono").text();
       started = since(line);
+      beginToWrite(first.runa());
     } finally {
       first.kill();
     }
@@ -48,8 +49,31 @@ class KilledServerTest {
       assertThat(after.page().select(".guard")).isEmpty();
       assertThat(after.page().select("aside .log li").first().text()).contains("Over after");
       assertThat(runa.get("/guards?seen=").status()).isEqualTo(204);
+      assertThat(said(runa)).contains("Written, read back and equal");
     } finally {
       second.kill();
     }
+  }
+
+  private static Element stick(Visitor runa) {
+    return runa.get("/shelf").page().select(".stick:contains(Red-2)").first();
+  }
+
+  /** Begins to write a stick, and waits until it was kept how far it came. */
+  private static void beginToWrite(Visitor runa) throws InterruptedException {
+    String address = stick(runa).select("form[action$=/written]").attr("action");
+    String image = stick(runa).select("label:contains(Ebb Desk 12.2) [name=image]").attr("value");
+    runa.post(address.replace("/written", "/write"), java.util.Map.of("image", image));
+    assertThat(stick(runa).select("[data-events]")).hasSize(1);
+    Thread.sleep(2500);
+    assertThat(stick(runa).select("[data-events]")).as("it is still being written").hasSize(1);
+  }
+
+  /** What is said of the stick once it is over. */
+  private static String said(Visitor runa) throws InterruptedException {
+    for (int i = 0; i < 120 && !stick(runa).select("[data-events]").isEmpty(); i++) {
+      Thread.sleep(250);
+    }
+    return stick(runa).text();
   }
 }

@@ -30,6 +30,7 @@ record ServerProcess(Process process, int port) {
                 "--server.port=0",
                 "--spring.profiles.active=demo",
                 "--dottore.password-cost=4",
+                "--dottore.sticks.folder=target/sticks/process",
                 "--spring.datasource.url=" + database,
                 "--spring.datasource.username=" + System.getProperty("spring.datasource.username"),
                 "--spring.datasource.password=" + password)
