@@ -1,6 +1,7 @@
 package dottore.app.journey;
 
 import com.microsoft.playwright.Browser;
+import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.ColorScheme;
 import java.nio.file.Path;
@@ -32,17 +33,54 @@ class Screenshots extends Journey {
     return address.replaceAll("^(/tickets/[^/]+).*", "$1");
   }
 
+  private void fill(String form, String... fields) {
+    Locator wanted = page.locator("form[action$='" + form + "']").first();
+    for (String field : fields) {
+      String[] parts = field.split("=", 2);
+      Locator input = wanted.locator("[name='" + parts[0] + "']");
+      if (input.evaluate("e => e.tagName").equals("SELECT")) {
+        input.selectOption(parts[1]);
+      } else {
+        input.fill(parts[1]);
+      }
+    }
+    send(wanted.locator("button").first());
+  }
+
+  /** A drive that is to be replaced, from what is in it to the screws. */
+  private void replaced(String address) {
+    page.navigate(address);
+    fill("facts/slot", "swap-out=card-nvme-2280");
+    fill("facts/amount", "used-gb=210", "growth-gb=25");
+    fill("facts/decides", "old-drive=reads", "system-sound=yes", "swap-wish=as-it-was");
+    send(page.locator("[name=new-form][value=card-nvme-2280]"));
+    send(page.locator("[name=swap-road]").first());
+    fill("facts/new-drive", "new-serial=NS3-7713-QD", "new-gb=500", "old-one=kept");
+    take(page, "replace");
+    double[][] spots = {{.06, .1}, {.5, .07}, {.94, .1}, {.06, .92}, {.94, .92}};
+    for (int i = 0; i < spots.length; i++) {
+      double[] spot = spots[i];
+      page.locator("#screw-form [name=mm]").fill(i < 3 ? "4.5" : "6");
+      Locator map = page.locator(".screw-map");
+      double width = map.boundingBox().width;
+      double height = map.boundingBox().height;
+      page.waitForResponse(
+          response -> response.status() == 200,
+          () ->
+              map.click(new Locator.ClickOptions().setPosition(spot[0] * width, spot[1] * height)));
+      page.locator(".screw-list li >> nth=" + i).waitFor();
+    }
+    page.locator("#roads").scrollIntoViewIfNeeded();
+    page.evaluate("() => window.scrollTo(0, document.body.scrollHeight)");
+    page.screenshot(new Page.ScreenshotOptions().setPath(FOLDER.resolve("screws.png")));
+  }
+
   @Test
   void ofEveryMainView() {
     signIn("runa", RUNA);
     take("/today", "today");
-    page.keyboard().press("/");
-    page.keyboard().type("memory");
-    page.locator("#box-found a:has-text('memory') >> nth=5").waitFor();
-    take(page, "box");
     take("/tickets", "tickets");
     take("/arrival", "arrival");
-    take("/casebook", "casebook");
     take("/casebook/causes/memory-unseated", "casebook-cause");
     String oskar = ticketOf("Oskar");
     take(oskar + "/find", "find");
@@ -63,7 +101,10 @@ class Screenshots extends Journey {
     page.locator("button:has-text('Set it aside')").click();
     page.locator(".note").waitFor();
     take(ilse + "/fix/firmware/update", "firmware");
-    take(ticketOf("Tamar") + "/fix/drive", "drive");
+    String tamar = ticketOf("Tamar");
+    take(tamar + "/fix/drive", "drive");
+    replaced(tamar + "/fix/drive/replace");
+    take("/shelf", "shelf");
     page.navigate(mirel + "/fix/firmware/settings");
     for (String seen : List.of("direct (AHCI)", "new way (UEFI)", "profile 1", "quiet")) {
       page.getByLabel(seen).check();
@@ -79,8 +120,6 @@ class Screenshots extends Journey {
     owner.locator("[name=yaml]").pressSequentially("# seen more here\n");
     owner.locator("#looked .good").first().waitFor();
     take(owner, "casebook-edit");
-    owner.navigate("/settings/schools");
-    take(owner, "schools");
 
     Browser.NewContextOptions dim =
         new Browser.NewContextOptions().setViewportSize(820, 1180).setColorScheme(ColorScheme.DARK);

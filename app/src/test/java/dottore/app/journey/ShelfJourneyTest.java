@@ -37,9 +37,9 @@ class ShelfJourneyTest extends Journey {
     isAccessible();
     assertThat(stick("Blue-3")).containsText("a newer release is here: 12.2");
     assertThat(page.locator("aside.side")).containsText("Blue-3");
-    stick("Red-2").locator("summary:has-text('To a machine')").click();
+    stick("Red-2").locator("summary:has-text('Out')").click();
     stick("Red-2").locator("[name=claim]").selectOption(claim);
-    send(stick("Red-2").locator("button:has-text('Out')"));
+    send(stick("Red-2").locator("button:has-text('To this machine')"));
     assertThat(stick("Red-2")).containsText("in " + claim);
     // The ticket owes it: nothing leaves with a stick of ours in it.
     page.navigate("/tickets/" + claim + "/find");
@@ -50,7 +50,7 @@ class ShelfJourneyTest extends Journey {
     assertThat(page.locator("aside.side")).containsText("Red-2 is in " + claim);
     page.navigate("/shelf");
     send(stick("Red-2").locator("button:has-text('Back on the shelf')"));
-    assertThat(stick("Red-2").locator("summary:has-text('To a machine')")).hasCount(1);
+    assertThat(stick("Red-2").locator("summary:has-text('Out')")).hasCount(1);
   }
 
   @Test

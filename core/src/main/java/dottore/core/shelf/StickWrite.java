@@ -62,6 +62,7 @@ public final class StickWrite {
 
   private static final double GB = 1e9;
   private static final int THREE = 3;
+  private static final int ANYWHERE = 200;
 
   private final Medium medium;
   private final Medium.Source source;
@@ -139,7 +140,8 @@ public final class StickWrite {
   /**
    * How many blocks it holds at most, as far as its marks tell: all, or fewer than it claims. Marks
    * stand at powers of two and three times as far, so that a stick of one to seven parts of a power
-   * of two, as chips are, that claims twice as much, writes one mark over another.
+   * of two, as chips are, that claims twice as much, writes one mark over another. Others stand
+   * anywhere, for the sizes in between.
    */
   private long probe() throws IOException {
     SortedSet<Long> places = new TreeSet<>(List.of(0L, medium.blocks() - 1));
@@ -147,6 +149,9 @@ public final class StickWrite {
       places.add(place);
       places.add(Math.min(THREE * place, medium.blocks() - 1));
     }
+    new Random(medium.blocks())
+        .longs(ANYWHERE, 0, medium.blocks())
+        .forEach(place -> places.add(place));
     for (long place : places) {
       medium.write(place, mark(place));
     }

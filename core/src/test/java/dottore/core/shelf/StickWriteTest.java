@@ -105,6 +105,19 @@ class StickWriteTest {
     assertThat(result.words()).contains("counterfeit");
   }
 
+  /** Of sizes in between nearly all are found out before an hour is lost. */
+  @Test
+  void oddSizesAreFoundOutMostly() {
+    int found = 0;
+    Random random = new Random(4);
+    for (int i = 0; i < 200; i++) {
+      int holds = 1000 + random.nextInt(14_000);
+      Stick stick = new Stick(2L * holds + random.nextInt(holds), holds);
+      found += run(stick, 10).verdict() == Verdict.SHORT ? 1 : 0;
+    }
+    assertThat(found).isGreaterThan(170);
+  }
+
   @Test
   void oneThatDropsWhatIsBeyondIsFoundOutToo() {
     Stick stick =
@@ -117,7 +130,7 @@ class StickWriteTest {
           }
         };
     assertThat(run(stick, 100).verdict()).isEqualTo(Verdict.SHORT);
-    assertThat(run(stick, 100).block()).isEqualTo(3072);
+    assertThat(run(stick, 100).block()).isBetween(3000L, 3072L);
   }
 
   @Test
