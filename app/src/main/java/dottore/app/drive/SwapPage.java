@@ -169,6 +169,13 @@ class SwapPage implements Desk {
     model.addAttribute("oldOnes", SwapFacts.OLD_ONE.choices());
     model.addAttribute("map", map(desk.screws(), file.job()));
     model.addAttribute("heads", ScrewMap.Head.values());
+    List<ScrewMap.Screw> screws = desk.screws().screws();
+    Optional<ScrewMap.Screw> last =
+        screws.isEmpty() ? Optional.empty() : Optional.of(screws.get(screws.size() - 1));
+    model.addAttribute("lastHead", last.map(s -> head(s)).orElse(""));
+    model.addAttribute(
+        "lastLength",
+        last.filter(s -> s.millimeters() > 0).map(s -> String.valueOf(s.millimeters())).orElse(""));
     return "drive/replace";
   }
 
@@ -327,18 +334,17 @@ class SwapPage implements Desk {
         first.state() == dottore.core.gate.State.BAD);
   }
 
+  private static String head(ScrewMap.Screw screw) {
+    return screw.head().name().toLowerCase(Locale.ROOT);
+  }
+
   private static SwapRows.Map map(ScrewMap map, Job job) {
     double height = MAP / ScrewMap.proportion(job.kind());
     List<ScrewRow> rows = new java.util.ArrayList<>();
     for (int i = 0; i < map.screws().size(); i++) {
       ScrewMap.Screw s = map.screws().get(i);
       rows.add(
-          new ScrewRow(
-              i + 1,
-              s.x() * MAP / WHOLE,
-              s.y() * height / WHOLE,
-              s.words(),
-              s.head().name().toLowerCase(Locale.ROOT)));
+          new ScrewRow(i + 1, s.x() * MAP / WHOLE, s.y() * height / WHOLE, s.words(), head(s)));
     }
     return new SwapRows.Map(
         MAP,

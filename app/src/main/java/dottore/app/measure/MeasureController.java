@@ -1,12 +1,18 @@
 package dottore.app.measure;
 
+import dottore.app.desk.Desk;
 import dottore.app.frame.TicketPage;
 import dottore.app.frame.Uploads;
 import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
+import dottore.app.record.Writing;
 import dottore.core.casebook.Check;
+import dottore.core.drive.DriveFacts;
+import dottore.core.drive.HealthNote;
+import dottore.core.facts.Facts;
 import dottore.core.format.FormatFault;
 import dottore.core.format.HealthPages;
+import dottore.core.format.HealthText;
 import dottore.core.format.Smbios;
 import dottore.core.machine.DriveHealth;
 import dottore.core.machine.MemoryModule;
@@ -17,6 +23,7 @@ import dottore.core.reading.PassportReading;
 import dottore.core.ticket.NewLine;
 import dottore.core.units.Capacity;
 import java.io.IOException;
+import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
@@ -207,37 +214,75 @@ class MeasureController {
       @PathVariable String claim,
       @RequestParam Optional<MultipartFile> pages,
       @RequestParam Optional<MultipartFile> earlier,
+      @RequestParam(defaultValue = "") String text,
       @RequestParam int seen,
       Principal who,
       Model model)
       throws IOException {
     String fault;
-    if (pages.filter(chosen -> !chosen.isEmpty()).isEmpty()) {
-      fault = "Choose the drive's page first.";
+    boolean file = pages.filter(chosen -> !chosen.isEmpty()).isPresent();
+    if (!file && text.isBlank()) {
+      fault = "Choose the drive's page first, or paste what was printed.";
     } else {
       try {
-        DriveHealth now = HealthPages.read(Uploads.bytes(pages.get(), Uploads.SMALL));
+        HealthText read = file ? health(pages.get()) : HealthText.read(text);
         Optional<DriveHealth> before =
             earlier.isEmpty() || earlier.get().isEmpty()
                 ? Optional.empty()
-                : Optional.of(HealthPages.read(Uploads.bytes(earlier.get(), Uploads.SMALL)));
-        Answer answer = HealthReading.judge(now, before).answer();
-        record.change(
-            claim,
-            who.getName(),
-            writing -> {
-              Check check = writing.casebook().check(answer.check()).orElseThrow();
-              writing.record(
-                  writing.log().last(),
-                  List.of(NewLine.read(check, answer).together("health-" + seen)));
-            });
+                : Optional.of(health(earlier.get()).health());
+        record.change(claim, who.getName(), writing -> keep(writing, read, before, seen));
         return "redirect:/tickets/" + claim + "/measure#health";
       } catch (FormatFault refused) {
         fault = "This page was not taken: " + refused.getMessage() + ". Nothing was changed.";
+        model.addAttribute("healthText", text);
       }
     }
     model.addAttribute("healthFault", fault);
     return measure(claim, model);
+  }
+
+  /** A page as the drive keeps it, or as a rescue system printed it. */
+  private static HealthText health(MultipartFile file) throws IOException, FormatFault {
+    byte[] bytes = Uploads.bytes(file, Uploads.SMALL);
+    return printed(bytes)
+        ? HealthText.read(new String(bytes, StandardCharsets.UTF_8))
+        : new HealthText(HealthPages.read(bytes), "", Optional.empty());
+  }
+
+  /** What is printed holds no zero; a page of a drive holds many. */
+  private static boolean printed(byte[] bytes) {
+    for (byte each : bytes) {
+      if (each == 0) {
+        return false;
+      }
+    }
+    return true;
+  }
+
+  /** What was counted when it was last read is held against it, unless another page was given. */
+  private static void keep(
+      Writing writing, HealthText read, Optional<DriveHealth> given, int seen) {
+    Optional<DriveHealth> before =
+        given.or(
+            () ->
+                writing
+                    .log()
+                    .facts()
+                    .find(DriveFacts.HEALTH)
+                    .flatMap(note -> note.earlierOf(read.serial())));
+    Answer answer = HealthReading.judge(read.health(), before).answer();
+    Check check = writing.casebook().check(answer.check()).orElseThrow();
+    String together =
+        HealthNote.of(read.health(), read.serial())
+            .map(
+                note ->
+                    writing.append(
+                        NewLine.known(
+                            "The drive's health was read, " + note.words() + " kept",
+                            Facts.none().with(DriveFacts.HEALTH, note))))
+            .map(Desk::cameOf)
+            .orElse("health-" + seen);
+    writing.record(writing.log().last(), List.of(NewLine.read(check, answer).together(together)));
   }
 
   private static Optional<Double> number(String typed) {

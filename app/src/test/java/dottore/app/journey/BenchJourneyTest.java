@@ -263,6 +263,13 @@ class BenchJourneyTest extends Journey {
     assertThat(page.locator("#health")).containsText("15 interface errors since the earlier page");
     assertThat(page.locator("#health")).containsText("Recorded as: Only interface errors rise");
     isAccessible();
+    page.locator("#health [name=text]").fill("197 none");
+    send(page.locator("#health button.main"));
+    assertThat(page.locator("#health [role=alert]")).containsText("no line tells");
+    assertThat(page.locator("#health [name=text]")).hasValue("197 none");
+    page.locator("#health [name=text]").fill("199 90\n5 0");
+    send(page.locator("#health button.main"));
+    assertThat(page.locator("#health")).containsText("35 interface errors since the earlier page");
     health("pages", HealthPageBytes.log(0, 310, 100, 10, 3, 900, 4, 7));
     assertThat(page.locator("#health")).containsText("Replace it now, copy first: 7 media errors");
     page.navigate("/tickets/" + claim + "/find");

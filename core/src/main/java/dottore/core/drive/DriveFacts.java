@@ -57,6 +57,11 @@ public final class DriveFacts {
           Specialist.class,
           words(Specialist.values(), Specialist::words));
 
+  /** What its health page counted when it was last read. */
+  public static final Fact<HealthNote> HEALTH =
+      Fact.structured(
+          "health-read", "health read", HealthNote.class, HealthNote::words, HealthNote::sound);
+
   /** The list of disks on the screen that writes. */
   public static final Fact<ShownList> SHOWN =
       Fact.structured(
@@ -196,7 +201,8 @@ public final class DriveFacts {
         one.matches() && Integer.parseInt(one.group(1)) < MOST_DRIVES
             ? ofOne(Integer.parseInt(one.group(1))).stream()
             : Stream.concat(
-                FORMS.stream().flatMap(form -> form.facts().stream()), Stream.of(COMPARED, SHOWN));
+                FORMS.stream().flatMap(form -> form.facts().stream()),
+                Stream.of(COMPARED, SHOWN, HEALTH));
     return candidates.filter(fact -> fact.name().equals(name)).findFirst();
   }
 
@@ -204,7 +210,8 @@ public final class DriveFacts {
   public static Stream<Fact<?>> all() {
     return Stream.concat(
         Stream.concat(
-            FORMS.stream().flatMap(form -> form.facts().stream()), Stream.of(COMPARED, SHOWN)),
+            FORMS.stream().flatMap(form -> form.facts().stream()),
+            Stream.of(COMPARED, SHOWN, HEALTH)),
         IntStream.range(0, MOST_DRIVES).boxed().flatMap(n -> ofOne(n).stream()));
   }
 }

@@ -31,6 +31,13 @@ public final class HealthReading {
   private static final int SPARE_NEAR = 5;
   private static final int HOT = 70;
 
+  /** A drive that turns is hot earlier. */
+  private static final int HOT_SPINNING = 55;
+
+  private static final int TEMPERATURE = 194;
+  private static final int SPIN_RETRIES = 10;
+  private static final int LOW_BYTE = 0xFF;
+
   /** What to do with the drive, the worst first. */
   public enum Level {
     REPLACE("Replace it now, copy first"),
@@ -126,6 +133,10 @@ public final class HealthReading {
               + " sectors reallocated"
               + (reallocatedSince > 0 ? ", " + reallocatedSince + " since the earlier page" : ""));
     }
+    now.attribute(TEMPERATURE)
+        .map(attribute -> (int) (attribute.raw() & LOW_BYTE))
+        .filter(celsius -> celsius > (spins(now) ? HOT_SPINNING : HOT))
+        .ifPresent(celsius -> say(found, Level.WATCH, celsius + " °C"));
     long broken = now.count(INTERFACE);
     long since = earlier.map(page -> broken - page.count(INTERFACE)).orElse(0L);
     if (since > 0) {
@@ -138,6 +149,11 @@ public final class HealthReading {
               + " interface errors ever: read it again after a long copy, growing accuses the"
               + " cable");
     }
+  }
+
+  /** Only what turns counts how often it had to try. */
+  private static boolean spins(Attributes now) {
+    return now.attribute(SPIN_RETRIES).isPresent();
   }
 
   private static void page(Page page, Map<Level, List<String>> found) {

@@ -160,11 +160,23 @@ public final class StickWrite {
       byte[] found = medium.read(place);
       if (!Arrays.equals(found, mark(place))) {
         // Another mark came back: the two places are one, so it holds at most what lies between.
+        if (nearly(found, mark(place))) {
+          continue; // its own mark, damaged: worn, which reading back tells
+        }
         long other = ByteBuffer.wrap(found).getLong();
         most = Math.min(most, places.contains(other) ? Math.abs(other - place) : place);
       }
     }
     return most;
+  }
+
+  /** Whether less than an eighth of the bytes differ. */
+  private static boolean nearly(byte[] found, byte[] meant) {
+    int differ = 0;
+    for (int i = 0; i < meant.length; i++) {
+      differ += found[i] == meant[i] ? 0 : 1;
+    }
+    return differ * Byte.SIZE < meant.length;
   }
 
   private byte[] mark(long place) {
