@@ -2,12 +2,16 @@ package dottore.app.handback;
 
 import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
+import dottore.app.shelf.ShelfBook;
 import dottore.app.shop.Shop;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Check;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Event;
 import dottore.core.diagnosis.Verdict;
+import dottore.core.swap.SwapFacts;
+import dottore.core.swap.SwapFacts.OldOne;
+import dottore.core.swap.SwapKind;
 import dottore.core.ticket.Ending;
 import dottore.core.ticket.Entry;
 import dottore.core.ticket.Log;
@@ -15,7 +19,9 @@ import java.util.ArrayList;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.springframework.stereotype.Component;
 
 /** What the hand-over sheet says, drawn from the record and open to the technician's words. */
@@ -46,15 +52,23 @@ class Sheet {
             : "");
     long minutes = Math.round(file.handsOn(shop.now()).toSeconds() / 60.0);
     fields.put("minutes", minutes > 0 ? String.valueOf(minutes) : "");
-    fields.put("parts", "");
+    fields.put("parts", String.join("\n", ShelfBook.taken(file.log())));
     fields.put("price", "");
     fields.put(
         "advice",
-        causes.stream()
-            .map(Cause::advice)
-            .filter(advice -> !advice.isBlank())
+        Stream.concat(
+                causes.stream().map(Cause::advice).filter(advice -> !advice.isBlank()),
+                oldDrive(file).stream())
             .collect(Collectors.joining("\n")));
     return fields;
+  }
+
+  /** What became of a drive that was replaced. */
+  private static Optional<String> oldDrive(TicketFile file) {
+    boolean replaced =
+        file.sheets().stream()
+            .anyMatch(sheet -> sheet.kind().equals(SwapKind.SWAP.id()) && sheet.concluded());
+    return file.log().facts().find(SwapFacts.OLD_ONE).filter(o -> replaced).map(OldOne::note);
   }
 
   private String done(TicketFile file) {

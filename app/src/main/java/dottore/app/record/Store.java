@@ -8,6 +8,7 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
+import dottore.core.casebook.Need;
 import dottore.core.casebook.School;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Case;
@@ -210,7 +211,7 @@ class Store {
   }
 
   /** A ticket as it stood at its last line, under what the shop knew then. */
-  private record Moment(long ticket, int version, int line, long knowledge) {}
+  private record Moment(long ticket, int version, int line, long knowledge, Set<Need> missing) {}
 
   /** What was found of a ticket at a moment. */
   private record Found(Log log, List<SheetWork> sheets, Assessment assessment) {}
@@ -226,13 +227,14 @@ class Store {
       return List.of();
     }
     long known = knowledge.version();
+    Set<Need> missing = shop.missing();
     Map<Long, Integer> last =
         logs.lastOf(ids).stream()
             .collect(Collectors.toMap(LogRepository.Last::getTicket, LogRepository.Last::getLine));
     Map<Long, Moment> moments = new HashMap<>();
     for (Ticket ticket : open) {
       long id = Objects.requireNonNull(ticket.id);
-      moments.put(id, new Moment(id, ticket.version, last.getOrDefault(id, 0), known));
+      moments.put(id, new Moment(id, ticket.version, last.getOrDefault(id, 0), known, missing));
     }
     Map<Moment, Found> now = new HashMap<>(found.getAllPresent(moments.values()));
     List<Ticket> fresh = open.stream().filter(t -> !now.containsKey(moments.get(t.id))).toList();

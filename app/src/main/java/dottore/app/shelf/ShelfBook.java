@@ -4,14 +4,20 @@ import dottore.app.record.Lent;
 import dottore.app.record.Record;
 import dottore.app.said.NotThere;
 import dottore.app.said.Refused;
+import dottore.app.shop.AtHand;
 import dottore.app.shop.Shop;
+import dottore.core.casebook.Need;
 import dottore.core.runsheet.Loan;
 import dottore.core.shelf.Freshness;
 import dottore.core.shelf.Image;
 import dottore.core.shelf.ShelfStick;
 import dottore.core.shelf.ShelfStick.Carried;
 import dottore.core.shelf.StickPlan;
+import dottore.core.ticket.Entry;
+import dottore.core.ticket.Line;
+import dottore.core.ticket.Log;
 import dottore.core.ticket.NewLine;
+import java.time.Duration;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
@@ -29,7 +35,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** What stands on the shelf. Lending and counting are decided with the thing in hand, locked. */
 @Service
-public class ShelfBook {
+public class ShelfBook implements AtHand {
   static final String STICK = "shelf.stick.";
   private static final int MOST = 500;
 
@@ -172,6 +178,39 @@ public class ShelfBook {
                     row.price == null ? "" : shop.money() + " " + row.price.toPlainString()))
         .toList();
   }
+
+  private static final String FROM = "From the shelf: ";
+
+  /** Parts that went from the shelf into a machine, as its log says. */
+  public static List<String> taken(Log log) {
+    return log.lines().stream()
+        .filter(line -> line.entry() instanceof Entry.Note && log.counts(line))
+        .map(Line::text)
+        .filter(text -> text.startsWith(FROM))
+        .map(text -> text.substring(FROM.length()))
+        .toList();
+  }
+
+  /** A moment is not asked twice. */
+  private record Asked(Instant at, Set<Need> out) {}
+
+  private volatile @Nullable Asked asked;
+
+  /** No stick is to be had while every one is in a machine. */
+  @Override
+  public Set<Need> out() {
+    Asked last = asked;
+    Instant now = shop.now();
+    if (last == null || Duration.between(last.at, now).abs().compareTo(MOMENT) > 0) {
+      long sound = sticks.countByGoneFalseAndVerdict("");
+      long away = sound == 0 ? 0 : record.lent(STICK).size();
+      last = new Asked(now, sound > 0 && away >= sound ? Set.of(Need.STICK) : Set.of());
+      asked = last;
+    }
+    return last.out;
+  }
+
+  private static final Duration MOMENT = Duration.ofSeconds(1);
 
   /** Ids of images by their names and versions. */
   @Transactional(readOnly = true)
@@ -483,8 +522,7 @@ public class ShelfBook {
     }
     row.stock--;
     String price = row.price == null ? "" : ", " + shop.money() + " " + row.price.toPlainString();
-    record.change(
-        claim, who, writing -> writing.append(NewLine.note("From the shelf: " + row.name + price)));
+    record.change(claim, who, writing -> writing.append(NewLine.note(FROM + row.name + price)));
   }
 
   /** A machine on the bench waits for an image, or no longer. */

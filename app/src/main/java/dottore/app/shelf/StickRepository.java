@@ -11,6 +11,8 @@ import org.springframework.data.jpa.repository.Query;
 interface StickRepository extends JpaRepository<StickRow, Long> {
   List<StickRow> findByGoneFalseOrderByLabel();
 
+  long countByGoneFalseAndVerdict(String verdict);
+
   /** The stick for lending; a second hand waits until the first is done. */
   @Lock(LockModeType.PESSIMISTIC_WRITE)
   @Query("select s from StickRow s where s.id = :id and not s.gone")

@@ -15,6 +15,7 @@ import java.util.Set;
 import java.util.TreeSet;
 import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -34,6 +35,7 @@ public class Shop {
   private final ShopChangeRepository changes;
   private final ApplicationEventPublisher events;
   private final TransactionTemplate transaction;
+  private final ObjectProvider<AtHand> atHand;
   private volatile @Nullable ShopBook inForce;
 
   Shop(
@@ -42,13 +44,15 @@ public class Shop {
       ShopSettingRepository settings,
       ShopChangeRepository changes,
       ApplicationEventPublisher events,
-      PlatformTransactionManager transactions) {
+      PlatformTransactionManager transactions,
+      ObjectProvider<AtHand> atHand) {
     this.properties = properties;
     this.clock = clock;
     this.settings = settings;
     this.changes = changes;
     this.events = events;
     this.transaction = new TransactionTemplate(transactions);
+    this.atHand = atHand;
   }
 
   /** What is in force: what the owner set, over what the configuration says. */
@@ -126,10 +130,11 @@ public class Shop {
     return ShopRules.usual().with(book().perMinute());
   }
 
-  /** Tools and spares that the shelf does not have. */
+  /** Tools and spares that the shelf does not have, or that are out. */
   public Set<Need> missing() {
     Set<Need> missing = EnumSet.copyOf(ShopBook.ON_THE_SHELF);
     missing.removeAll(book().shelf());
+    atHand.forEach(at -> missing.addAll(at.out()));
     return missing;
   }
 

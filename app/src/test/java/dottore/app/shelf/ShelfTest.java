@@ -11,6 +11,7 @@ import dottore.app.account.Role;
 import dottore.app.record.Counter;
 import dottore.app.record.Record;
 import dottore.app.said.Refused;
+import dottore.core.casebook.Need;
 import dottore.core.ticket.Owed;
 import java.time.Instant;
 import java.util.HashMap;
@@ -136,6 +137,45 @@ class ShelfTest {
             .filter(line -> line.text().contains(name))
             .count();
     assertThat(lines).isEqualTo(1);
+  }
+
+  /** The last part of the road: it stands on the sheet without being typed again. */
+  @Test
+  void aPartThatWentInStandsOnTheSheetOfTheHandBack() {
+    Visitor hand = Shopkeeping.signedIn(accounts, port, Role.TECHNICIAN);
+    String claim = ticket();
+    String name = "Data cable " + ++number;
+    assertThat(book.part(Optional.empty(), Map.of("name", name, "stock", "2", "price", "6.5")))
+        .isEmpty();
+    long part =
+        book.contents().parts().stream().filter(p -> p.name.equals(name)).findFirst().get().id;
+    book.take(part, claim, "runa");
+    assertThat(hand.get("/tickets/" + claim + "/hand-back").page().select("[name=parts]").text())
+        .contains(name)
+        .contains("6.5");
+    assertThat(book.stock()).anyMatch(stock -> stock.name().equals(name) && stock.stock() == 1);
+  }
+
+  @Test
+  void findKnowsWhenEveryStickIsOut() throws Exception {
+    book.contents().sticks().keySet().forEach(row -> fetched(row.id));
+    String claim = ticket();
+    assertThat(book.out()).isEmpty();
+    book.contents().sticks().keySet().stream()
+        .filter(row -> row.verdict.isEmpty())
+        .forEach(row -> book.lend(row.id, claim, "runa"));
+    long one = stick("16");
+    book.lend(one, claim, "runa");
+    Thread.sleep(1100);
+    assertThat(book.out()).containsExactly(Need.STICK);
+    book.back(one, "runa");
+    Thread.sleep(1100);
+    assertThat(book.out()).isEmpty();
+    book.contents().sticks().keySet().forEach(row -> fetched(row.id));
+  }
+
+  private void fetched(long stick) {
+    book.back(stick, "runa");
   }
 
   @Test

@@ -308,6 +308,10 @@ public final class SwapDesk {
       return Point.bad(
           Topic.OLD_ONE, "its data has no copy that was compared", "Compare the copy, or keep it");
     }
+    if (then.get() == OldOne.ERASED && old().flatMap(Drive::lastFour).isEmpty()) {
+      return Point.bad(
+          Topic.OLD_ONE, "its serial is not written down", "Say under Which disk which one it is");
+    }
     return Point.good(Topic.OLD_ONE, then.get().words());
   }
 

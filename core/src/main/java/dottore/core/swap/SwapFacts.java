@@ -86,14 +86,23 @@ public final class SwapFacts {
 
   /** What becomes of the old drive. */
   public enum OldOne {
-    KEPT("kept here for 30 days"),
-    HOME("goes home with the customer"),
-    ERASED("erased, with a note of it");
+    KEPT("kept here for 30 days", "The old drive is kept here for 30 days, then it is erased."),
+    HOME(
+        "goes home with the customer",
+        "The old drive is with your things; it is not to be relied on."),
+    ERASED("erased, with a note of it", "The old drive was erased; the note says how and when.");
 
     private final String words;
+    private final String note;
 
-    OldOne(String words) {
+    OldOne(String words, String note) {
       this.words = words;
+      this.note = note;
+    }
+
+    /** For the customer, once the work is done. */
+    public String note() {
+      return note;
     }
 
     public String words() {
