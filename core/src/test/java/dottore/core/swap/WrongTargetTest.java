@@ -73,6 +73,12 @@ class WrongTargetTest {
       facts.put("disk.0.serial", "OLD-1111");
       facts.put("disk.0.gb", "500");
       facts.put("new-gb", "500");
+      facts.put("new-serial", "NEW-2222");
+      facts.put("swap-out", "card-nvme-2280");
+      facts.put("new-form", "card-nvme-2280");
+      facts.put("swap-road", "clean");
+      facts.put("old-drive", "reads");
+      facts.put("old-one", random.nextBoolean() ? "kept" : "erased");
     }
 
     private <T> T one(List<T> of) {
