@@ -150,4 +150,31 @@ class ReplaceJourneyTest extends FirmwareDesk {
         .containsText("Take Drive 1: its serial is the one that is meant");
     isAccessible();
   }
+
+  @Test
+  void aSecondDriveIsAddedForData() {
+    String claim = takeIn("Wendeline Osterhout", "", "wants more room for film", "degraded");
+    page.navigate(at(claim, ""));
+    fill("disks/0", "disk.0.model=Corrin S4", "disk.0.serial=WX-7F3Q", "disk.0.gb=500");
+    page.navigate(at(claim, "replace"));
+    fill("facts/slot", "swap-use=data", "slot-place=large-bay");
+    assertThat(page.locator("#roads")).hasCount(0);
+    assertThat(page.locator(".fit-table")).containsText("a bracket from 2.5 to 3.5 inch");
+    send(page.locator("[name=new-form][value=spinning-large]"));
+    fill("facts/new-drive", "new-serial=FD-7F3Q", "new-gb=4000");
+    assertThat(page.locator(".card.stop")).containsText("Disk 0 ends in 7F3Q too");
+    fill("facts/new-drive", "new-serial=FD-88KM");
+    send(button("Begin the run sheet"));
+    page.waitForURL("**/run-sheets/*");
+    assertThat(page.locator(".run")).containsText("Initialize it with the new scheme");
+    assertThat(page.locator(".run")).not().containsText("Take the old drive out");
+    serialEnd = "88km";
+    workThrough();
+    page.navigate(at(claim, "replace"));
+    send(button("It works now"));
+    page.waitForURL("**/find");
+    page.navigate(at(claim, ""));
+    assertThat(page.locator(".disk-card")).hasCount(2);
+    assertThat(page.locator(".disk-card").nth(1)).containsText("…88KM");
+  }
 }
