@@ -54,6 +54,8 @@ class SeekController {
           new Door("/today", "Today", "what comes next, promises", "work bench clocks", false),
           new Door("/tickets", "Tickets", "all of them", "search list", false),
           new Door("/tickets/import", "Import a bundle", "a ticket of another shop", "read", false),
+          new Door(
+              "/shelf", "Shelf", "sticks, images, parts", "stick image spare stock iso", false),
           new Door("/casebook", "Causes", "the casebook", "casebook faults", false),
           new Door("/casebook/checks", "Checks", "the casebook", "casebook tests", false),
           new Door("/casebook/repairs", "Repairs", "the casebook", "casebook cures", false),

@@ -31,6 +31,9 @@ class ShelfJourneyTest extends Journey {
   @Test
   void aStickGoesToAMachineAndIsOwedUntilItIsBack() {
     String claim = takeIn("Sander Holmqvist", "", "starts with an error", "blocked");
+    page.navigate("/find?anything=stick");
+    assertThat(page.locator("main a[href='/shelf']")).hasCount(1);
+    page.navigate("/today");
     page.keyboard().press("g");
     page.keyboard().press("s");
     page.waitForURL("**/shelf");
