@@ -30,6 +30,9 @@ class DatabaseAwayTest {
         assertThat(away.page().text()).contains("out of reach").doesNotContain("Exception");
         assertThat(runa.get(ticket + "/fix/drive").status()).isEqualTo(503);
         cluster.database("away");
+        for (int i = 0; i < 120 && runa.get(ticket + "/fix/drive").status() != 200; i++) {
+          Thread.sleep(500); // connections come back one by one
+        }
         assertThat(runa.post(ticket + "/fix/drive/facts/saved", form).status()).isEqualTo(302);
         List<String> log =
             runa.get(ticket + "/fix/drive").page().select("aside .log li").eachText();
