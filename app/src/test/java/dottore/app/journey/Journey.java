@@ -153,6 +153,21 @@ abstract class Journey {
     page.waitForFunction("() => !document.body.classList.contains('busy')");
   }
 
+  /** Fills the form whose address ends so, each field as "name=value", and sends it. */
+  void fill(String form, String... fields) {
+    Locator wanted = page.locator("form[action$='" + form + "']").first();
+    for (String field : fields) {
+      String[] parts = field.split("=", 2);
+      Locator input = wanted.locator("[name='" + parts[0] + "']");
+      if (input.evaluate("e => e.tagName").equals("SELECT")) {
+        input.selectOption(parts[1]);
+      } else {
+        input.fill(parts[1]);
+      }
+    }
+    send(wanted.locator("button").first());
+  }
+
   /**
    * Does what Find asks, as the machine answers, until it works or nothing is asked any more.
    *

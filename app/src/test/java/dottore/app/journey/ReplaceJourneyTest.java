@@ -20,20 +20,6 @@ class ReplaceJourneyTest extends FirmwareDesk {
     return "/tickets/" + claim + "/fix/drive" + (page.isEmpty() ? "" : "/" + page);
   }
 
-  private void fill(String form, String... fields) {
-    Locator wanted = page.locator("form[action$='" + form + "']").first();
-    for (String field : fields) {
-      String[] parts = field.split("=", 2);
-      Locator input = wanted.locator("[name='" + parts[0] + "']");
-      if (input.evaluate("e => e.tagName").equals("SELECT")) {
-        input.selectOption(parts[1]);
-      } else {
-        input.fill(parts[1]);
-      }
-    }
-    send(wanted.locator("button").first());
-  }
-
   private static FilePayload list(String name, String... lines) {
     StringBuilder text = new StringBuilder();
     for (String line : lines) {

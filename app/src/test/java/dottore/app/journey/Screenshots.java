@@ -33,20 +33,6 @@ class Screenshots extends Journey {
     return address.replaceAll("^(/tickets/[^/]+).*", "$1");
   }
 
-  private void fill(String form, String... fields) {
-    Locator wanted = page.locator("form[action$='" + form + "']").first();
-    for (String field : fields) {
-      String[] parts = field.split("=", 2);
-      Locator input = wanted.locator("[name='" + parts[0] + "']");
-      if (input.evaluate("e => e.tagName").equals("SELECT")) {
-        input.selectOption(parts[1]);
-      } else {
-        input.fill(parts[1]);
-      }
-    }
-    send(wanted.locator("button").first());
-  }
-
   /** A drive that is to be replaced, from what is in it to the screws. */
   private void replaced(String address) {
     page.navigate(address);
