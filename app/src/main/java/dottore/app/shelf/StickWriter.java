@@ -49,9 +49,6 @@ class StickWriter {
   private static final double MEGA = 1e6;
   private static final int TRIES = 60;
 
-  /** Slower than this share of what was written down is said. */
-  private static final double SLOW = 0.5;
-
   /**
    * How far a writing came.
    *
@@ -278,7 +275,7 @@ class StickWriter {
     if (result.verdict() == Verdict.GOOD) {
       BigDecimal before = stick.writes;
       if (writes.isPresent()) {
-        if (before != null && writes.get().doubleValue() < SLOW * before.doubleValue()) {
+        if (before != null && stick.stick(List.of()).slowedTo(writes.get().doubleValue())) {
           words +=
               String.format(
                   Locale.ROOT,

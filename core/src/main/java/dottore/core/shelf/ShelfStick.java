@@ -20,6 +20,7 @@ public record ShelfStick(
 
   private static final double GOOD = 40;
   private static final double SPREAD = 0.2;
+  private static final double SLOWED = 0.5;
   private static final double MEGA = 1e6;
   private static final int SECONDS = 60;
 
@@ -45,6 +46,11 @@ public record ShelfStick(
 
   public boolean holds(Image image) {
     return carries.stream().anyMatch(c -> c.image().id() == image.id());
+  }
+
+  /** Whether it wrote at less than half of the speed that was measured before. */
+  public boolean slowedTo(double measured) {
+    return writes.isPresent() && measured < SLOWED * writes.getAsDouble();
   }
 
   /**

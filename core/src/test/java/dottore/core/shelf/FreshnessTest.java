@@ -56,4 +56,12 @@ class FreshnessTest {
     assertThat(stale.words()).contains("6");
     assertThat(of(image, 3, image(2, "5", 20, 32)).stale()).as("other width").isFalse();
   }
+
+  @Test
+  void halfOfItsSpeedIsSlow() {
+    ShelfStick stick =
+        new ShelfStick(1, "Blue", Capacity.ofGigabytes(16), OptionalDouble.of(20), List.of());
+    assertThat(stick.slowedTo(9.9)).isTrue();
+    assertThat(stick.slowedTo(10)).isFalse();
+  }
 }
