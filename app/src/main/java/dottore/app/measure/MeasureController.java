@@ -1,29 +1,19 @@
 package dottore.app.measure;
 
-import dottore.app.desk.Desk;
 import dottore.app.frame.TicketPage;
 import dottore.app.frame.Uploads;
 import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
-import dottore.app.record.Writing;
 import dottore.core.casebook.Check;
-import dottore.core.drive.DriveFacts;
-import dottore.core.drive.HealthNote;
-import dottore.core.facts.Facts;
 import dottore.core.format.FormatFault;
-import dottore.core.format.HealthPages;
-import dottore.core.format.HealthText;
 import dottore.core.format.Smbios;
-import dottore.core.machine.DriveHealth;
 import dottore.core.machine.MemoryModule;
 import dottore.core.machine.Passport;
 import dottore.core.reading.Answer;
-import dottore.core.reading.HealthReading;
 import dottore.core.reading.PassportReading;
 import dottore.core.ticket.NewLine;
 import dottore.core.units.Capacity;
 import java.io.IOException;
-import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.ArrayList;
 import java.util.List;
@@ -40,7 +30,7 @@ import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.multipart.MultipartFile;
 
-/** The Measure tab: passport and drive's health, read from files, answer checks by themselves. */
+/** The Measure tab, and the passport on it: read from a file, it answers checks by itself. */
 @Controller
 @RequestMapping("/tickets/{claim}/measure")
 class MeasureController {
@@ -58,18 +48,14 @@ class MeasureController {
       String serial,
       String verdict) {}
 
-  /**
-   * @param outcome the answer in words
-   * @param because what was read
-   */
-  record Answered(String check, String outcome, String because, boolean good) {}
-
   private final Record record;
   private final TicketPage page;
+  private final HealthView health;
 
-  MeasureController(Record record, TicketPage page) {
+  MeasureController(Record record, TicketPage page, HealthView health) {
     this.record = record;
     this.page = page;
+    this.health = health;
   }
 
   @GetMapping
@@ -84,41 +70,25 @@ class MeasureController {
     model.addAttribute(
         "answers",
         passport
-            .map(p -> PassportReading.of(p, fitted(file)).stream().map(this::answered).toList())
+            .map(
+                p ->
+                    PassportReading.of(p, fitted(file)).stream()
+                        .map(answer -> Answered.of(answer, record.casebook()))
+                        .toList())
             .orElse(List.of()));
     model.addAttribute(
         "fittedGib",
         file.machine().fittedMebibytes().map(m -> String.valueOf(m / 1024)).orElse(""));
     model.addAttribute(
         "fittedModules", file.machine().fittedModules().map(String::valueOf).orElse(""));
-    model.addAttribute("health", health(file).orElse(null));
+    health.fill(file, model);
     return "measure/measure";
-  }
-
-  /** What the last page of the drive's health said, as far as it was read here. */
-  private Optional<Answered> health(TicketFile file) {
-    return file.log()
-        .reading(HealthReading.CHECK)
-        .flatMap(
-            reading ->
-                reading
-                    .origin()
-                    .read()
-                    .map(
-                        because ->
-                            answered(new Answer(HealthReading.CHECK, reading.outcome(), because))));
   }
 
   private static PassportReading.Fitted fitted(TicketFile file) {
     return new PassportReading.Fitted(
         file.machine().fittedMebibytes().map(Capacity::ofMebibytes),
         file.machine().fittedModules().map(OptionalInt::of).orElse(OptionalInt.empty()));
-  }
-
-  private Answered answered(Answer answer) {
-    Check check = record.casebook().check(answer.check()).orElseThrow();
-    Check.Outcome outcome = check.outcome(answer.outcome());
-    return new Answered(check.question(), outcome.words(), answer.because(), outcome.good());
   }
 
   private static List<Fact> facts(Passport p) {
@@ -207,82 +177,6 @@ class MeasureController {
     model.addAttribute("fittedGib", fittedGib);
     model.addAttribute("fittedModules", fittedModules);
     return view;
-  }
-
-  @PostMapping("/health")
-  String health(
-      @PathVariable String claim,
-      @RequestParam Optional<MultipartFile> pages,
-      @RequestParam Optional<MultipartFile> earlier,
-      @RequestParam(defaultValue = "") String text,
-      @RequestParam int seen,
-      Principal who,
-      Model model)
-      throws IOException {
-    String fault;
-    boolean file = pages.filter(chosen -> !chosen.isEmpty()).isPresent();
-    if (!file && text.isBlank()) {
-      fault = "Choose the drive's page first, or paste what was printed.";
-    } else {
-      try {
-        HealthText read = file ? health(pages.get()) : HealthText.read(text);
-        Optional<DriveHealth> before =
-            earlier.isEmpty() || earlier.get().isEmpty()
-                ? Optional.empty()
-                : Optional.of(health(earlier.get()).health());
-        record.change(claim, who.getName(), writing -> keep(writing, read, before, seen));
-        return "redirect:/tickets/" + claim + "/measure#health";
-      } catch (FormatFault refused) {
-        fault = "This page was not taken: " + refused.getMessage() + ". Nothing was changed.";
-        model.addAttribute("healthText", text);
-      }
-    }
-    model.addAttribute("healthFault", fault);
-    return measure(claim, model);
-  }
-
-  /** A page as the drive keeps it, or as a rescue system printed it. */
-  private static HealthText health(MultipartFile file) throws IOException, FormatFault {
-    byte[] bytes = Uploads.bytes(file, Uploads.SMALL);
-    return printed(bytes)
-        ? HealthText.read(new String(bytes, StandardCharsets.UTF_8))
-        : new HealthText(HealthPages.read(bytes), "", Optional.empty());
-  }
-
-  /** What is printed holds no zero; a page of a drive holds many. */
-  private static boolean printed(byte[] bytes) {
-    for (byte each : bytes) {
-      if (each == 0) {
-        return false;
-      }
-    }
-    return true;
-  }
-
-  /** What was counted when it was last read is held against it, unless another page was given. */
-  private static void keep(
-      Writing writing, HealthText read, Optional<DriveHealth> given, int seen) {
-    Optional<DriveHealth> before =
-        given.or(
-            () ->
-                writing
-                    .log()
-                    .facts()
-                    .find(DriveFacts.HEALTH)
-                    .flatMap(note -> note.earlierOf(read.serial())));
-    Answer answer = HealthReading.judge(read.health(), before).answer();
-    Check check = writing.casebook().check(answer.check()).orElseThrow();
-    String together =
-        HealthNote.of(read.health(), read.serial())
-            .map(
-                note ->
-                    writing.append(
-                        NewLine.known(
-                            "The drive's health was read, " + note.words() + " kept",
-                            Facts.none().with(DriveFacts.HEALTH, note))))
-            .map(Desk::cameOf)
-            .orElse("health-" + seen);
-    writing.record(writing.log().last(), List.of(NewLine.read(check, answer).together(together)));
   }
 
   private static Optional<Double> number(String typed) {

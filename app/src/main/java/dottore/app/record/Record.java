@@ -6,6 +6,9 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Mark;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Schools;
+import dottore.core.drive.DriveFacts;
+import dottore.core.drive.HealthTrend;
+import dottore.core.facts.Facts;
 import java.time.Instant;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -126,6 +129,21 @@ public class Record {
   @Transactional(readOnly = true)
   public List<Lent> lent(String prefix) {
     return store.putBacks.lent(prefix);
+  }
+
+  /** What a drive said of itself on any ticket, the last forty times; nothing without a serial. */
+  @Transactional(readOnly = true)
+  public List<HealthTrend.Reading> readingsOf(String serial) {
+    return serial.isBlank()
+        ? List.of()
+        : store.logs.readingsOf(serial).stream()
+            .flatMap(
+                read ->
+                    Facts.of(Map.of(DriveFacts.HEALTH.name(), read.getNote()))
+                        .find(DriveFacts.HEALTH)
+                        .map(note -> new HealthTrend.Reading(read.getAt(), read.getClaim(), note))
+                        .stream())
+            .toList();
   }
 
   /** Claim numbers of what is in the shop, in the order of arrival, with the machine's name. */

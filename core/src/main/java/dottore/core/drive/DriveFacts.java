@@ -62,6 +62,10 @@ public final class DriveFacts {
       Fact.structured(
           "health-read", "health read", HealthNote.class, HealthNote::words, HealthNote::sound);
 
+  /** Of the drive whose health was read, so that its readings are found on other tickets. */
+  public static final Fact<String> HEALTH_SERIAL =
+      Fact.text("health-serial", "serial of the drive that was read");
+
   /** The list of disks on the screen that writes. */
   public static final Fact<ShownList> SHOWN =
       Fact.structured(
@@ -202,7 +206,7 @@ public final class DriveFacts {
             ? ofOne(Integer.parseInt(one.group(1))).stream()
             : Stream.concat(
                 FORMS.stream().flatMap(form -> form.facts().stream()),
-                Stream.of(COMPARED, SHOWN, HEALTH));
+                Stream.of(COMPARED, SHOWN, HEALTH, HEALTH_SERIAL));
     return candidates.filter(fact -> fact.name().equals(name)).findFirst();
   }
 
@@ -211,7 +215,7 @@ public final class DriveFacts {
     return Stream.concat(
         Stream.concat(
             FORMS.stream().flatMap(form -> form.facts().stream()),
-            Stream.of(COMPARED, SHOWN, HEALTH)),
+            Stream.of(COMPARED, SHOWN, HEALTH, HEALTH_SERIAL)),
         IntStream.range(0, MOST_DRIVES).boxed().flatMap(n -> ofOne(n).stream()));
   }
 }

@@ -9,14 +9,23 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.Set;
 import java.util.TreeMap;
+import org.jspecify.annotations.Nullable;
 
 /**
- * The counts of a drive as they were read once, to hold the next reading against.
+ * What a drive said of itself when it was read once, to hold the next reading against.
  *
  * @param serial of the drive; empty if it was not read
- * @param counts by attribute
+ * @param counts by attribute; empty of a drive without attributes
+ * @param hours that it ran; null if it did not say
+ * @param used percent of its rated life; null if it did not say
+ * @param media errors of a drive with a health page; null of a drive with attributes
  */
-public record HealthNote(String serial, Map<Integer, Long> counts) {
+public record HealthNote(
+    String serial,
+    Map<Integer, Long> counts,
+    @Nullable Long hours,
+    @Nullable Integer used,
+    @Nullable Long media) {
   /**
    * Those whose growth says something: reallocated, reported, pending, uncorrectable, interface.
    */
@@ -28,21 +37,29 @@ public record HealthNote(String serial, Map<Integer, Long> counts) {
     counts = Map.copyOf(counts);
   }
 
-  /** What is worth keeping; empty of a drive without attributes. */
-  public static Optional<HealthNote> of(DriveHealth health, String serial) {
-    if (!(health instanceof DriveHealth.Attributes attributes)) {
-      return Optional.empty();
+  /** What is worth keeping of a reading. */
+  public static HealthNote of(DriveHealth health, String serial) {
+    Long hours = health.hours().orElse(null);
+    if (health instanceof DriveHealth.Attributes attributes) {
+      Map<Integer, Long> counts = new TreeMap<>();
+      attributes.attributes().stream()
+          .filter(a -> TELLING.contains(a.id()))
+          .forEach(a -> counts.put(a.id(), a.count()));
+      Integer used = attributes.wear().map(DriveHealth.Wear::used).orElse(null);
+      return new HealthNote(serial, counts, hours, used, null);
     }
-    Map<Integer, Long> counts = new TreeMap<>();
-    attributes.attributes().stream()
-        .filter(a -> TELLING.contains(a.id()))
-        .forEach(a -> counts.put(a.id(), a.count()));
-    return Optional.of(new HealthNote(serial, counts));
+    DriveHealth.Page page = (DriveHealth.Page) health;
+    return new HealthNote(serial, Map.of(), hours, page.used(), page.mediaErrors());
   }
 
-  /** The same as an earlier page, if it can be of the same drive. */
+  /** Whether it can be of the same drive. */
+  public boolean mayBe(String other) {
+    return serial.isEmpty() || other.isEmpty() || serial.equalsIgnoreCase(other);
+  }
+
+  /** The same as an earlier page, if it can be of the same drive and had attributes. */
   public Optional<DriveHealth> earlierOf(String now) {
-    if (!serial.isEmpty() && !now.isEmpty() && !serial.equalsIgnoreCase(now)) {
+    if (media != null || !mayBe(now)) {
       return Optional.empty();
     }
     List<Attribute> attributes = new ArrayList<>();
@@ -54,7 +71,11 @@ public record HealthNote(String serial, Map<Integer, Long> counts) {
   }
 
   boolean sound() {
-    return serial != null && counts.values().stream().allMatch(count -> count >= 0);
+    return serial != null
+        && counts.values().stream().allMatch(count -> count >= 0)
+        && (hours == null || hours >= 0)
+        && (used == null || used >= 0)
+        && (media == null || media >= 0);
   }
 
   /** In words of the log. */

@@ -2,18 +2,21 @@ package dottore.core.format;
 
 import dottore.core.machine.DriveHealth;
 import dottore.core.machine.DriveHealth.Attribute;
+import dottore.core.machine.DriveHealth.Statistics;
 import dottore.core.machine.DriveHealth.Warning;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.OptionalInt;
+import java.util.OptionalLong;
 
 /**
  * Reads the health pages that drives keep of themselves: the attribute page, alone or with the page
  * of thresholds behind it (ATA/ATAPI command set, SMART READ DATA and READ THRESHOLDS, 512 bytes
- * each, the bytes of a page add up to 0), or the health log page 02h (NVM Express base
- * specification, 512 bytes). Which one it is follows from the bytes.
+ * each, the bytes of a page add up to 0), with pages of the log of statistics behind them (general
+ * purpose log 04h, each names its number and that it is of revision 1), or the health log page 02h
+ * (NVM Express base specification, 512 bytes). Which one it is follows from the bytes.
  */
 public final class HealthPages {
   private static final int PAGE = 512;
@@ -26,33 +29,78 @@ public final class HealthPages {
   private static final int HOTTEST = 450;
   private static final int PERCENT = 100;
   private static final int KNOWN_WARNINGS = 0x3F;
+  private static final int MOST_PAGES = 10;
+  private static final int GENERAL = 0x01;
+  private static final int SOLID_STATE = 0x07;
 
   private HealthPages() {}
 
   /**
    * Reads them.
    *
-   * @param bytes one page, or attributes with the thresholds behind them
+   * @param bytes one page, or attributes with the thresholds and the statistics behind them
    * @throws FormatFault if it is neither, with the first byte that does not fit
    */
   public static DriveHealth read(byte[] bytes) throws FormatFault {
-    if (bytes.length != PAGE && bytes.length != 2 * PAGE) {
+    if (bytes.length == 0 || bytes.length % PAGE != 0 || bytes.length > MOST_PAGES * PAGE) {
       throw new FormatFault(
           "a health page has 512 bytes, with thresholds 1024; this file has " + bytes.length, 0);
     }
     Sectors page = new Sectors(bytes);
     boolean sums = sum(page, 0) == 0;
-    if (bytes.length == 2 * PAGE) {
-      if (!sums || sum(page, PAGE) != 0) {
-        throw new FormatFault(
-            "the bytes of a page do not add up to 0", sums ? 2 * PAGE - 1 : PAGE - 1);
+    if (bytes.length == PAGE) {
+      return sums && entriesFit(page) ? attributes(page, Map.of(), Statistics.NONE) : log(page);
+    }
+    if (!sums) {
+      throw new FormatFault("the bytes of a page do not add up to 0", PAGE - 1);
+    }
+    boolean limits = !isStatistics(page, PAGE) || sum(page, PAGE) == 0 && sameIds(page);
+    if (limits && sum(page, PAGE) != 0) {
+      throw new FormatFault("the bytes of a page do not add up to 0", 2 * PAGE - 1);
+    }
+    return attributes(
+        page, limits ? thresholds(page) : Map.of(), statistics(page, limits ? 2 * PAGE : PAGE));
+  }
+
+  /** Whether the second page names the attributes of the first, as thresholds do. */
+  private static boolean sameIds(Sectors page) {
+    for (int i = 0; i < ENTRIES; i++) {
+      int at = FIRST + i * ENTRY;
+      if (page.unsigned(at) != page.unsigned(PAGE + at)) {
+        return false;
       }
-      return attributes(page, thresholds(page));
     }
-    if (sums && entriesFit(page)) {
-      return attributes(page, Map.of());
+    return true;
+  }
+
+  /** Revision 1, and the number of a page that the standard knows. */
+  private static boolean isStatistics(Sectors page, int at) {
+    return page.word(at) == 1
+        && page.unsigned(at + 2) <= SOLID_STATE
+        && page.unsigned(at + 3) == 0
+        && page.dword(at + 4) == 0;
+  }
+
+  private static Statistics statistics(Sectors pages, int from) throws FormatFault {
+    OptionalLong hours = OptionalLong.empty();
+    OptionalInt used = OptionalInt.empty();
+    for (int at = from; at < pages.length(); at += PAGE) {
+      if (!isStatistics(pages, at)) {
+        throw new FormatFault("no page of the log of statistics", at);
+      }
+      int number = pages.unsigned(at + 2);
+      if (number == GENERAL && says(pages, at + 16)) {
+        hours = OptionalLong.of(pages.dword(at + 16));
+      } else if (number == SOLID_STATE && says(pages, at + 8)) {
+        used = OptionalInt.of(pages.unsigned(at + 8));
+      }
     }
-    return log(page);
+    return new Statistics(hours, used);
+  }
+
+  /** Whether the drive has a statistic, and its value counts. */
+  private static boolean says(Sectors pages, int at) {
+    return (pages.unsigned(at + 7) & 0xC0) == 0xC0;
   }
 
   private static int sum(Sectors page, int from) {
@@ -80,8 +128,8 @@ public final class HealthPages {
     return any;
   }
 
-  private static DriveHealth attributes(Sectors page, Map<Integer, Integer> thresholds)
-      throws FormatFault {
+  private static DriveHealth attributes(
+      Sectors page, Map<Integer, Integer> thresholds, Statistics statistics) throws FormatFault {
     if (!entriesFit(page)) {
       throw new FormatFault("no attributes that a drive could have", FIRST);
     }
@@ -101,7 +149,7 @@ public final class HealthPages {
                 threshold == null ? OptionalInt.empty() : OptionalInt.of(threshold)));
       }
     }
-    return new DriveHealth.Attributes(attributes);
+    return new DriveHealth.Attributes(attributes, statistics);
   }
 
   private static Map<Integer, Integer> thresholds(Sectors page) {

@@ -2,7 +2,9 @@ package dottore.core.format;
 
 import dottore.core.machine.DriveHealth;
 import dottore.core.machine.DriveHealth.Attribute;
+import dottore.core.machine.DriveHealth.Statistics;
 import dottore.core.machine.DriveHealth.Warning;
+import java.math.BigInteger;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -11,6 +13,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.OptionalLong;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -30,12 +33,25 @@ public record HealthText(DriveHealth health, String serial, Optional<Boolean> sp
   private static final int SOUND = 100;
   private static final int MOST_PERCENT = 255;
 
+  /** Page and offset of the hours, and of the life that is used, in the log of statistics. */
+  private static final String HOURS = "01010";
+
+  private static final String USED = "07008";
+
+  private static final BigInteger MOST = BigInteger.valueOf(Long.MAX_VALUE);
+
   private static final Pattern ROW =
       Pattern.compile(
           "\\s*(\\d{1,3})\\s+[\\w-]{2,40}\\s+0x[0-9a-fA-F]{4}\\s+(\\d{1,3})\\s+(\\d{1,3})\\s+(\\d{1,3}|-{3})\\s+"
-              + "\\S+\\s+\\S+\\s+\\S+\\s+(\\d{1,18})\\b.*");
+              + "\\S+\\s+\\S+\\s+\\S+\\s+(\\d{1,18})(?!\\d).*");
   private static final Pattern TYPED =
       Pattern.compile("\\s*(\\d{1,3})\\s*[:=\\s]\\s*(\\d{1,15})\\s*");
+
+  /** A line of the log of statistics: page, offset, size, value, flags, what it is. */
+  private static final Pattern STATISTIC =
+      Pattern.compile(
+          "\\s*0x(\\p{XDigit}{2})\\s+0x(\\p{XDigit}{3})\\s+\\d+\\s+(\\d{1,18})\\s+\\S+\\s+\\S.*");
+
   private static final Pattern SAID =
       Pattern.compile("\\s*([A-Za-z][A-Za-z #/()-]{2,50}?)\\s*:\\s*(.+)");
   private static final Pattern NUMBER = Pattern.compile("(\\d[\\d,. ]*)");
@@ -49,6 +65,8 @@ public record HealthText(DriveHealth health, String serial, Optional<Boolean> sp
     List<Attribute> attributes = new ArrayList<>();
     Set<Integer> ids = new HashSet<>();
     Map<String, String> said = new HashMap<>();
+    OptionalLong hours = OptionalLong.empty();
+    OptionalInt used = OptionalInt.empty();
     int number = 0;
     for (String line : (Iterable<String>) text.lines()::iterator) {
       if (++number > MOST_LINES || line.length() > LONGEST_LINE) {
@@ -57,6 +75,7 @@ public record HealthText(DriveHealth health, String serial, Optional<Boolean> sp
       Matcher row = ROW.matcher(line);
       Matcher typed = TYPED.matcher(line);
       Matcher colon = SAID.matcher(line);
+      Matcher statistic = STATISTIC.matcher(line);
       if (row.matches()) {
         add(
             attributes,
@@ -79,6 +98,14 @@ public record HealthText(DriveHealth health, String serial, Optional<Boolean> sp
             SOUND,
             typed.group(2),
             OptionalInt.empty());
+      } else if (statistic.matches()) {
+        String place = statistic.group(1) + statistic.group(2);
+        long value = Long.parseLong(statistic.group(3));
+        if (place.equals(HOURS)) {
+          hours = OptionalLong.of(value);
+        } else if (place.equals(USED)) {
+          used = OptionalInt.of((int) Math.min(value, MOST_PERCENT));
+        }
       } else if (colon.matches()) {
         said.putIfAbsent(
             colon.group(1).toLowerCase(Locale.ROOT).replaceAll("\\s+", " "),
@@ -89,9 +116,15 @@ public record HealthText(DriveHealth health, String serial, Optional<Boolean> sp
     Optional<Boolean> spins =
         Optional.ofNullable(said.get("rotation rate")).map(rate -> rate.matches("\\d.*"));
     if (!attributes.isEmpty()) {
-      return new HealthText(new DriveHealth.Attributes(attributes), serial, spins);
+      return new HealthText(
+          new DriveHealth.Attributes(attributes, new Statistics(hours, used)), serial, spins);
     }
     return new HealthText(page(said), serial, Optional.of(false));
+  }
+
+  /** The same, with a serial that somebody typed, if none was printed. */
+  public HealthText orSerial(String typed) {
+    return serial.isEmpty() ? new HealthText(health, typed, spins) : this;
   }
 
   private static void add(
@@ -156,6 +189,6 @@ public record HealthText(DriveHealth health, String serial, Optional<Boolean> sp
       return Optional.empty();
     }
     String digits = first.group(1).replaceAll("\\D", "");
-    return Optional.of(digits.length() > 18 ? Long.MAX_VALUE : Long.parseLong(digits));
+    return Optional.of(new BigInteger(digits).min(MOST).longValueExact());
   }
 }

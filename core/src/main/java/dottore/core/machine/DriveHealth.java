@@ -4,7 +4,9 @@ import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.OptionalLong;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /** What a drive says of its own health, in one of the two ways that drives have. */
 public sealed interface DriveHealth {
@@ -13,18 +15,40 @@ public sealed interface DriveHealth {
   Optional<Long> hours();
 
   /**
+   * How worn a drive of solid state is.
+   *
+   * @param used percent of its rated life, 0 to 255
+   * @param source where it stands
+   */
+  record Wear(int used, String source) {}
+
+  /**
    * Of a drive with attributes.
    *
    * @param attributes in the order of the page
+   * @param statistics what its log of statistics says beside them
    */
-  record Attributes(List<Attribute> attributes) implements DriveHealth {
+  record Attributes(List<Attribute> attributes, Statistics statistics) implements DriveHealth {
     private static final int HOURS = 9;
+    private static final int SPIN_RETRIES = 10;
+    private static final int TEMPERATURE = 194;
+    private static final int AIRFLOW = 190;
+    private static final int LOW_BYTE = 0xFF;
+    private static final int WHOLE = 100;
 
     /** Thirty years; some drives keep minutes or seconds beside the hours. */
     private static final long MOST_HOURS = 262_980;
 
+    /** Where makers keep the life that is left, counting down from 100; the first one counts. */
+    private static final List<Integer> LIFE_LEFT = List.of(231, 202, 233, 177);
+
     public Attributes {
       attributes = List.copyOf(attributes);
+    }
+
+    /** Without a log of statistics. */
+    public Attributes(List<Attribute> attributes) {
+      this(attributes, Statistics.NONE);
     }
 
     public Optional<Attribute> attribute(int id) {
@@ -36,10 +60,60 @@ public sealed interface DriveHealth {
       return attribute(id).map(Attribute::count).orElse(0L);
     }
 
+    /** The log of statistics is more trustworthy than the attribute. */
     @Override
     public Optional<Long> hours() {
-      return attribute(HOURS).map(Attribute::count).filter(hours -> hours <= MOST_HOURS);
+      return statistics.hours().isPresent()
+          ? Optional.of(statistics.hours().getAsLong())
+          : said(HOURS).filter(hours -> hours <= MOST_HOURS);
     }
+
+    /** What it calls its hours, where that cannot be true. */
+    public Optional<Long> oddHours() {
+      return hours().isPresent() ? Optional.empty() : said(HOURS);
+    }
+
+    private Optional<Long> said(int id) {
+      return attribute(id).map(Attribute::count);
+    }
+
+    /** Only what turns counts how often it had to try. */
+    public boolean spins() {
+      return attribute(SPIN_RETRIES).isPresent();
+    }
+
+    /** Of solid state; the log of statistics is more trustworthy than the attributes. */
+    public Optional<Wear> wear() {
+      if (statistics.used().isPresent()) {
+        return Optional.of(new Wear(statistics.used().getAsInt(), "its statistics"));
+      }
+      return spins()
+          ? Optional.empty()
+          : LIFE_LEFT.stream()
+              .flatMap(id -> attribute(id).stream())
+              .filter(left -> left.current() <= WHOLE)
+              .map(left -> new Wear(WHOLE - left.current(), "attribute " + left.id()))
+              .findFirst();
+    }
+
+    /** As it was when the page was read; empty if it does not say, or nothing that can be. */
+    public OptionalInt celsius() {
+      return Stream.of(TEMPERATURE, AIRFLOW)
+          .flatMap(id -> attribute(id).stream())
+          .mapToInt(attribute -> (int) (attribute.raw() & LOW_BYTE))
+          .filter(warm -> warm > 0)
+          .findFirst();
+    }
+  }
+
+  /**
+   * What a drive's log of statistics says (ATA command set, general purpose log 04h).
+   *
+   * @param hours that it ran
+   * @param used percent of the rated life of solid state, 255 at most
+   */
+  record Statistics(OptionalLong hours, OptionalInt used) {
+    public static final Statistics NONE = new Statistics(OptionalLong.empty(), OptionalInt.empty());
   }
 
   /**

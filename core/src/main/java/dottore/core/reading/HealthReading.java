@@ -34,10 +34,6 @@ public final class HealthReading {
   /** A drive that turns is hot earlier. */
   private static final int HOT_SPINNING = 55;
 
-  private static final int TEMPERATURE = 194;
-  private static final int SPIN_RETRIES = 10;
-  private static final int LOW_BYTE = 0xFF;
-
   /** What to do with the drive, the worst first. */
   public enum Level {
     REPLACE("Replace it now, copy first"),
@@ -102,8 +98,17 @@ public final class HealthReading {
         return new Verdict(level, found.get(level));
       }
     }
-    return new Verdict(
-        Level.CLEAN, health.hours().map(hours -> List.of(hours + " hours")).orElse(List.of()));
+    return new Verdict(Level.CLEAN, hours(health));
+  }
+
+  private static List<String> hours(DriveHealth health) {
+    if (health.hours().isPresent()) {
+      return List.of(health.hours().get() + " hours");
+    }
+    return health instanceof Attributes attributes
+        ? attributes.oddHours().map(odd -> "it says " + odd + " hours, which cannot be").stream()
+            .toList()
+        : List.of();
   }
 
   private static void attributes(
@@ -133,10 +138,11 @@ public final class HealthReading {
               + " sectors reallocated"
               + (reallocatedSince > 0 ? ", " + reallocatedSince + " since the earlier page" : ""));
     }
-    now.attribute(TEMPERATURE)
-        .map(attribute -> (int) (attribute.raw() & LOW_BYTE))
-        .filter(celsius -> celsius > (spins(now) ? HOT_SPINNING : HOT))
-        .ifPresent(celsius -> say(found, Level.WATCH, celsius + " °C"));
+    int hot = now.spins() ? HOT_SPINNING : HOT;
+    if (now.celsius().isPresent() && now.celsius().getAsInt() > hot) {
+      say(found, Level.WATCH, now.celsius().getAsInt() + " °C");
+    }
+    now.wear().ifPresent(wear -> worn(wear.used(), ", by " + wear.source(), found));
     long broken = now.count(INTERFACE);
     long since = earlier.map(page -> broken - page.count(INTERFACE)).orElse(0L);
     if (since > 0) {
@@ -151,9 +157,13 @@ public final class HealthReading {
     }
   }
 
-  /** Only what turns counts how often it had to try. */
-  private static boolean spins(Attributes now) {
-    return now.attribute(SPIN_RETRIES).isPresent();
+  private static void worn(int used, String by, Map<Level, List<String>> found) {
+    if (used >= NEARLY_WORN) {
+      say(
+          found,
+          used >= WORN ? Level.WORN : Level.WATCH,
+          used + " % of its rated life is used" + by);
+    }
   }
 
   private static void page(Page page, Map<Level, List<String>> found) {
@@ -172,12 +182,7 @@ public final class HealthReading {
     if (page.celsius().isPresent() && page.celsius().getAsInt() > HOT) {
       say(found, Level.WATCH, page.celsius().getAsInt() + " °C");
     }
-    if (page.used() >= NEARLY_WORN) {
-      say(
-          found,
-          page.used() >= WORN ? Level.WORN : Level.WATCH,
-          page.used() + " % of its rated life is used");
-    }
+    worn(page.used(), "", found);
   }
 
   private static void say(Map<Level, List<String>> found, Level level, String number) {

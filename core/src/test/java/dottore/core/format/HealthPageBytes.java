@@ -47,6 +47,26 @@ public final class HealthPageBytes {
     return ByteBuffer.allocate(2 * PAGE).put(attributes()).put(summed(page.array())).array();
   }
 
+  /**
+   * Pages with the log of statistics behind them.
+   *
+   * @param hours negative where the drive does not say
+   * @param used percent, negative where the drive does not say
+   */
+  public static byte[] withStatistics(byte[] pages, long hours, int used) {
+    ByteBuffer all =
+        ByteBuffer.allocate(pages.length + 2 * PAGE).order(ByteOrder.LITTLE_ENDIAN).put(pages);
+    statistic(all, pages.length, 0x01, 16, hours);
+    statistic(all, pages.length + PAGE, 0x07, 8, used);
+    return all.array();
+  }
+
+  /** Bits 63 and 62 say that the drive has it, and that it counts. */
+  private static void statistic(ByteBuffer all, int page, int number, int at, long value) {
+    all.putShort(page, (short) 1).put(page + 2, (byte) number);
+    all.putLong(page + at, value < 0 ? 0x8000_0000_0000_0000L : 0xC000_0000_0000_0000L | value);
+  }
+
   /** The last byte makes the sum of all 0. */
   private static byte[] summed(byte[] page) {
     int sum = 0;

@@ -95,7 +95,7 @@ class HealthTextTest {
   @Test
   void theLastReadingCountsAsTheEarlierPage() throws FormatFault {
     HealthText first = HealthText.read("Serial Number: AB-1\n199 3\n5 0");
-    HealthNote note = HealthNote.of(first.health(), first.serial()).orElseThrow();
+    HealthNote note = HealthNote.of(first.health(), first.serial());
     HealthText later = HealthText.read("Serial Number: AB-1\n199 9\n5 0");
     Optional<DriveHealth> before = note.earlierOf(later.serial());
     assertThat(HealthReading.judge(later.health(), before).level()).isEqualTo(Level.CABLE);
