@@ -162,6 +162,7 @@
 
   // --- an image of a disc stays here: only the pieces that are asked for go to the server ---
   const PIECE = 4 << 20;
+  const csrf = () => ({ "X-XSRF-TOKEN": decodeURIComponent(cookie("XSRF-TOKEN") ?? "") });
   async function inspect(file, say) {
     const pieces = new Map();
     for (let round = 0; round < 60; round++) {
@@ -170,8 +171,7 @@
       body.append("size", file.size);
       body.append("ranges", offsets.map((at) => at + ":" + pieces.get(at).size).join(" "));
       body.append("pieces", new Blob(offsets.map((at) => pieces.get(at))), "pieces");
-      const token = decodeURIComponent(cookie("XSRF-TOKEN") ?? "");
-      const answer = await fetch("/shelf/images/inspect", { method: "POST", headers: { "X-XSRF-TOKEN": token }, body });
+      const answer = await fetch("/shelf/images/inspect", { method: "POST", headers: csrf(), body });
       if (!answer.ok) throw new Error("The server could not read it; try again in a moment.");
       const came = await answer.json();
       if (came.fault) throw new Error(came.fault);
@@ -190,21 +190,26 @@
     }
     return sum.hex();
   }
+  function filling(form) {
+    const out = $("[data-iso-said]", form);
+    out.classList.remove("danger");
+    return {
+      say: (text) => { out.textContent = text; },
+      wrong: (text) => { out.classList.add("danger"); out.textContent = text; },
+      fill: (name, value) => {
+        const el = form.elements[name];
+        if (!el) return;
+        if (el.type === "checkbox") el.checked = value === "on";
+        else if (value) el.value = value;
+      },
+    };
+  }
   document.addEventListener("change", async (event) => {
     const input = event.target.closest?.("[data-iso]");
     const file = input?.files[0];
     if (!file) return;
-    const form = input.form;
-    const out = $("[data-iso-said]", form);
-    const say = (text) => { out.textContent = text; };
+    const { say, wrong, fill } = filling(input.form);
     const current = () => input.isConnected && input.files[0] === file;
-    const fill = (name, value) => {
-      const el = form.elements[name];
-      if (!el) return;
-      if (el.type === "checkbox") el.checked = value === "on";
-      else if (value) el.value = value;
-    };
-    out.classList.remove("danger");
     try {
       say("Reading its tables");
       const came = await inspect(file, say);
@@ -215,10 +220,53 @@
       if (!current()) return;
       fill("sha256", sum);
       say(came.words + " SHA-256 taken.");
-    } catch (wrong) {
-      out.classList.add("danger");
-      say(wrong.message);
+    } catch (failed) {
+      wrong(failed.message);
     }
+  });
+  // one that lies on the server is read and summed there
+  document.addEventListener("change", async (event) => {
+    const input = event.target.closest?.("[data-server-image]");
+    if (!input?.value) return;
+    const name = input.value;
+    const { say, wrong, fill } = filling(input.form);
+    const current = () => input.isConnected && input.value === name;
+    try {
+      const form = new FormData();
+      form.append("name", name);
+      const answer = await fetch("/shelf/images/on-server", { method: "POST", body: form, headers: csrf() });
+      const came = answer.ok ? await answer.json() : { fault: "The server could not read it; try again in a moment." };
+      if (!current()) return;
+      if (came.fault) throw new Error(came.fault);
+      for (const [field, value] of Object.entries(came.fields)) fill(field, value);
+      fill("file", name);
+      say(came.words);
+      const stream = new EventSource("/shelf/images/on-server/sum?name=" + encodeURIComponent(name));
+      stream.onerror = () => { stream.close(); if (current()) wrong("The sum was not taken; choose it again."); };
+      stream.onmessage = (sent) => {
+        const { percent, sum, over } = JSON.parse(sent.data);
+        if (!current() || over) stream.close();
+        if (!current()) return;
+        if (over && !sum) return wrong("It could not be read to its end.");
+        if (over) fill("sha256", sum);
+        say(came.words + (over ? " SHA-256 taken." : ` SHA-256, ${percent} %`));
+      };
+    } catch (failed) {
+      wrong(failed.message);
+    }
+  });
+  // a list of sums: of a long one, the lines that name the file
+  document.addEventListener("change", async (event) => {
+    const input = event.target.closest?.("[data-sums]");
+    const file = input?.files[0];
+    if (!file) return;
+    const { wrong } = filling(input.form);
+    if (file.size > 8e6) return wrong("A list of sums is smaller than 8 MB; nothing was taken.");
+    const text = await file.text();
+    const named = input.form.elements.file.value;
+    const short = text.length < 20000 ? text : text.split("\n").filter((line) => named && line.includes(named)).join("\n");
+    if (!short) return wrong("The list does not name the file. Choose the image first.");
+    input.form.elements.sums.value = short;
   });
 
   // --- work that runs on the server, as it goes ---

@@ -38,6 +38,9 @@ public abstract class TestShop implements TestInstancePostProcessor {
   private final String database;
   private final String[] profiles;
 
+  /** Where images lie on the server. */
+  public static final String IMAGES = "target/images";
+
   TestShop(String database, String[] profiles) {
     this.database = database;
     this.profiles = profiles;
@@ -61,6 +64,7 @@ public abstract class TestShop implements TestInstancePostProcessor {
             "--server.port=0",
             "--dottore.password-cost=4", // signing in is not what is measured
             "--dottore.sticks.folder=target/sticks/" + name,
+            "--dottore.images.folder=" + IMAGES,
             "--dottore.sticks.hurry=4000",
             "--dottore.sticks.natures.[False-1]=counterfeit 2",
             "--dottore.sticks.natures.[Worn-1]=worn",

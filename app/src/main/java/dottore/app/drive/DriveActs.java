@@ -13,6 +13,9 @@ import dottore.core.drive.Compared;
 import dottore.core.drive.CopyProof;
 import dottore.core.drive.DriveDesk;
 import dottore.core.drive.DriveFacts;
+import dottore.core.drive.DriveKind;
+import dottore.core.drive.Kept;
+import dottore.core.drive.OverAdapter;
 import dottore.core.drive.ShownList;
 import dottore.core.facts.Fact;
 import dottore.core.facts.Facts;
@@ -24,7 +27,9 @@ import dottore.core.machine.Drive;
 import dottore.core.runsheet.Loan;
 import dottore.core.ticket.Line;
 import dottore.core.ticket.NewLine;
+import dottore.core.ticket.SheetWork;
 import java.io.IOException;
+import java.math.BigDecimal;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -36,7 +41,7 @@ import org.springframework.web.multipart.support.MissingServletRequestPartExcept
 /** What can be done at the drive desk beside its forms. */
 final class DriveActs {
   private static final int LONGEST_PLACE = 60;
-  private static final String HERE = "";
+  private static final String HERE = "disk";
 
   /** A list of four hundred thousand files fits. */
   private static final long LIST = 60L << 20;
@@ -50,7 +55,10 @@ final class DriveActs {
         Act.of("disks/{number}/forget", HERE, DriveActs::forget),
         Act.of("disks/{number}/unplugged", HERE, DriveActs::unplug),
         Act.of("disks/{number}/sectors", HERE, DriveActs::sectors),
+        Act.of("adapter/{sheet}", HERE, DriveActs::overAdapter),
         Act.of("compare", "save", DriveActs::compare),
+        Act.of("count", "save", DriveActs::count),
+        Act.of("last-time", "save", DriveActs::asLastTime),
         Act.of("list", HERE, posted -> list(posted, "")),
         Act.of("list/new", "replace", posted -> list(posted, "new ")));
   }
@@ -183,6 +191,55 @@ final class DriveActs {
     writing.record(writing.log().last(), lines);
   }
 
+  /** What another machine saw of the drive; the sheet of the test is over with it. */
+  private static Decision overAdapter(Posted posted) {
+    OverAdapter seen = posted.chosen("seen-as", OverAdapter::valueOf);
+    String id = posted.text("sheet");
+    return Decision.of(
+        writing -> {
+          SheetWork work = writing.sheets().sheet(id);
+          if (!work.kind().equals(DriveKind.TEST.id()) || !work.open()) {
+            throw new Refused("This test is over: it was said what the other machine saw.");
+          }
+          if (!work.did(DriveKind.LOOKED)) {
+            throw new Refused("Look first whether it appears; the sheet says how.");
+          }
+          Line line =
+              writing.append(
+                  NewLine.known("On another machine: " + seen.words(), DriveDesk.seen(seen)));
+          writing
+              .casebook()
+              .check(seen.answer().check())
+              .ifPresent(
+                  check ->
+                      writing.record(
+                          writing.log().last(),
+                          List.of(
+                              NewLine.reading(check, seen.answer().outcome())
+                                  .ofSheet(id)
+                                  .together(Desk.cameOf(line)))));
+          writing.sheets().over(work, seen.words());
+        });
+  }
+
+  /** What this customer wanted kept the last time is asked about first. */
+  private static Decision asLastTime(Posted posted) {
+    Facts taken = Facts.none();
+    for (Kept kind : Kept.values()) {
+      String gb = posted.text(DriveFacts.kept(kind).name());
+      if (gb.matches("\\d{1,6}(\\.\\d{1,3})?")) {
+        taken = taken.with(DriveFacts.kept(kind), new BigDecimal(gb));
+      }
+    }
+    Facts known = taken;
+    return Decision.of(
+        writing -> {
+          if (!known.isEmpty()) {
+            writing.append(NewLine.known("Kept as the last time, to be measured anew", known));
+          }
+        });
+  }
+
   /** The list of disks that the screen shows which is about to write. */
   private static Decision list(Posted posted, String which) {
     String text = posted.fields().getOrDefault("list", "");
@@ -215,8 +272,43 @@ final class DriveActs {
     } catch (IllegalArgumentException unlike) {
       throw new Refused("These lists cannot be compared: " + unlike.getMessage() + ".");
     }
-    Compared compared = Compared.of(proof, back);
+    return proved(Compared.of(proof, back), posted);
+  }
+
+  /** Files and bytes, counted in both places. */
+  private static Decision count(Posted posted) {
+    boolean back = posted.text("which").equals("back");
+    Compared compared;
+    try {
+      compared =
+          Compared.counted(
+              new Compared.Count((int) whole(posted, "files"), whole(posted, "bytes")),
+              new Compared.Count((int) whole(posted, "files-there"), whole(posted, "bytes-there")),
+              back);
+    } catch (IllegalArgumentException none) {
+      return writing ->
+          new NotTaken(
+              List.of(
+                  "Files and bytes are whole numbers, of what was copied and of what is there."
+                      + " Nothing was changed."),
+              Map.of());
+    }
+    return proved(compared, posted);
+  }
+
+  private static long whole(Posted posted, String name) {
+    String plain = posted.text(name).replaceAll("[\\s,.’']", "");
+    long most = name.startsWith("files") ? Integer.MAX_VALUE : Long.MAX_VALUE / 2;
+    if (!plain.matches("\\d{1,18}") || Long.parseLong(plain) > most) {
+      throw new IllegalArgumentException(name);
+    }
+    return Long.parseLong(plain);
+  }
+
+  /** Keeps what was compared; of the copy, it opens what erases. */
+  private static Decision proved(Compared compared, Posted posted) {
     String where = posted.text("where", Fact.LONGEST);
+    boolean back = compared.back();
     return Decision.of(
         writing -> {
           Facts known = Facts.none().with(DriveFacts.COMPARED, compared);

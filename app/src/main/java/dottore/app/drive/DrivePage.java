@@ -6,10 +6,12 @@ import dottore.app.desk.Field;
 import dottore.app.drive.Rows.Alike;
 import dottore.app.drive.Rows.Copy;
 import dottore.app.drive.Rows.DiskRow;
-import dottore.app.drive.Rows.Known;
 import dottore.app.drive.Rows.Lead;
 import dottore.app.drive.Rows.PointRow;
+import dottore.app.drive.Rows.Test;
+import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
+import dottore.app.record.Writing;
 import dottore.core.casebook.Reliance;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.drive.Conversion;
@@ -17,6 +19,9 @@ import dottore.core.drive.Conversion.Topic;
 import dottore.core.drive.DriveCasebook;
 import dottore.core.drive.DriveDesk;
 import dottore.core.drive.DriveFacts;
+import dottore.core.drive.DriveKind;
+import dottore.core.drive.Kept;
+import dottore.core.drive.OverAdapter;
 import dottore.core.drive.TransferTime;
 import dottore.core.drive.WrongDisk;
 import dottore.core.facts.Fact;
@@ -26,8 +31,10 @@ import dottore.core.gate.Point;
 import dottore.core.gate.State;
 import dottore.core.machine.DiskLayout;
 import dottore.core.machine.Drive;
-import dottore.core.ticket.Backup;
 import dottore.core.ticket.Job;
+import dottore.core.ticket.SheetKind;
+import dottore.core.ticket.SheetWork;
+import dottore.core.ticket.Start;
 import dottore.core.units.Capacity;
 import java.util.HashMap;
 import java.util.List;
@@ -44,9 +51,15 @@ import org.springframework.ui.Model;
 @Component
 @Order(3)
 class DrivePage implements Desk {
-  private static final Page PAGE = new Page("drive", "Drive", "", "Which disk");
+  private static final Page PAGE = new Page("drive", "Drive", "disk", "Which disk");
 
   private static final Page SAVE = new Page("drive", "Drive", "save", "Save");
+
+  private final Record record;
+
+  DrivePage(Record record) {
+    this.record = record;
+  }
 
   @Override
   public List<Page> pages() {
@@ -102,6 +115,22 @@ class DrivePage implements Desk {
   }
 
   @Override
+  public List<DriveKind> kinds() {
+    return List.of(DriveKind.TEST);
+  }
+
+  @Override
+  public Start start(SheetKind kind, Map<String, String> asked, Writing writing) {
+    return DriveDesk.of(writing.job()).test();
+  }
+
+  /** A test is over when it was said what the other machine saw. */
+  @Override
+  public boolean ready(SheetWork work, Facts known) {
+    return false;
+  }
+
+  @Override
   public String fill(Page page, TicketFile file, Model model) {
     DriveDesk desk = DriveDesk.of(file.job());
     Map<String, String> facts = new HashMap<>(desk.facts().kept());
@@ -110,6 +139,10 @@ class DrivePage implements Desk {
     }
     model.addAttribute("facts", facts);
     if (page == SAVE) {
+      boolean asked = desk.savePlan().unasked().size() < Kept.values().length;
+      model.addAttribute(
+          "lastTime",
+          asked ? null : SaveView.lastTime(record.earlierOfCustomer(file)).orElse(null));
       return SaveView.fill(desk, facts, model);
     }
     Optional<Drive> target = desk.target();
@@ -124,7 +157,8 @@ class DrivePage implements Desk {
     model.addAttribute("sectorsRead", target.flatMap(Drive::layout).isPresent());
     model.addAttribute("free", desk.free().orElse(-1));
     model.addAttribute("lead", lead(desk, conversion));
-    model.addAttribute("known", target.map(t -> known(desk, t)).orElse(null));
+    model.addAttribute("card", desk.card().orElse(null));
+    model.addAttribute("fourKnown", target.flatMap(Drive::lastFour).isPresent());
     model.addAttribute(
         "alike",
         desk.which()
@@ -143,6 +177,8 @@ class DrivePage implements Desk {
         conversion.map(c -> c.points().stream().map(DrivePage::point).toList()).orElse(List.of()));
     model.addAttribute("copy", desk.copyTime().map(time -> copy(desk, time)).orElse(null));
     model.addAttribute("links", DriveFacts.COPY_FROM.choices());
+    model.addAttribute("test", test(desk, file));
+    model.addAttribute("overAdapter", OverAdapter.values());
     model.addAttribute(
         "shown",
         desk.facts()
@@ -150,6 +186,18 @@ class DrivePage implements Desk {
             .flatMap(list -> target.map(t -> ShownView.of(list, t, desk.drives())))
             .orElse(null));
     return "drive/drive";
+  }
+
+  private static Test test(DriveDesk desk, TicketFile file) {
+    Optional<SheetWork> open =
+        file.openSheets().stream().filter(w -> w.kind().equals(DriveKind.TEST.id())).findFirst();
+    Optional<OverAdapter> seen = desk.facts().find(DriveFacts.OVER_ADAPTER);
+    return new Test(
+        open.filter(work -> work.did(DriveKind.LOOKED)).map(SheetWork::id).orElse(""),
+        open.filter(SheetWork::finished).isPresent(),
+        seen.map(OverAdapter::words).orElse(""),
+        seen.map(OverAdapter::then).orElse(""),
+        desk.test() instanceof Start.NotYet not ? not.why() : "");
   }
 
   private static DiskRow row(Drive drive, Optional<Drive> target, Map<String, String> facts) {
@@ -264,45 +312,6 @@ class DrivePage implements Desk {
 
   private static String gib(Capacity size) {
     return String.format(Locale.ROOT, "%.1f GiB", size.gibibytes());
-  }
-
-  private static Known known(DriveDesk desk, Drive target) {
-    WrongDisk which = desk.which().orElseThrow();
-    String look =
-        switch (which.verdict()) {
-          case ONLY -> "no other is written down as connected; look into the case";
-          case SERIAL -> "told apart by serial";
-          case SIZE -> "none within 3 % of its size";
-          case GONE -> "it is unplugged itself";
-          case OTHER -> "the serial that was read is not its own";
-          case ALIKE ->
-              which.alike().stream()
-                      .map(d -> d.name().toLowerCase(Locale.ROOT))
-                      .collect(Collectors.joining(", "))
-                  + " still connected";
-        };
-    String saved =
-        desk.saved()
-            .map(where -> where + ", compared")
-            .orElse(
-                desk.wanted()
-                    ? desk.facts()
-                        .find(DriveFacts.SAVED_WHERE)
-                        .map(where -> where + ", not compared yet")
-                        .orElse("not yet" + told(desk.job().backup()))
-                    : "the customer wants nothing kept");
-    return new Known(
-        (target.described() + (target.model().isEmpty() ? "" : ", " + target.model())),
-        target.holds().isEmpty() ? "nobody wrote it down" : target.holds(),
-        desk.saved().isPresent() || !desk.wanted(),
-        saved,
-        desk.job().mayErase(),
-        which.verdict().sure(),
-        look);
-  }
-
-  private static String told(Backup backup) {
-    return backup.words().isEmpty() ? "" : "; " + backup.words();
   }
 
   private static PointRow point(Point<Topic> p) {

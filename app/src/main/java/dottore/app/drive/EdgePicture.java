@@ -9,9 +9,9 @@ import java.util.List;
 import java.util.Optional;
 
 /**
- * A slot with its bar and the cards that go into it, or a bay with the boxes, to scale. Lengths and
- * contacts as the open standards of the forms give them: 75 places of a quarter millimeter each,
- * key B at 12 to 19, key M at 59 to 66; the card is 22 mm wide.
+ * A slot with its bar and the cards that go into it, to scale. Lengths and contacts as the open
+ * standards of the forms give them: 75 places of a quarter millimeter each, key B at 12 to 19, key
+ * M at 59 to 66; the card is 22 mm wide.
  *
  * @param bars where the slot has its bar; both where nobody looked
  * @param items what can be put in
@@ -45,12 +45,9 @@ record EdgePicture(double width, double height, List<Bar> bars, List<Item> items
       String mark,
       String state) {}
 
-  /** Draws a place; empty where nothing has to be told apart. */
+  /** Draws a slot; empty of what is none. */
   static Optional<EdgePicture> of(Slot slot, List<Fit> fits) {
-    return switch (slot.place()) {
-      case CARD -> Optional.of(cards(slot, fits));
-      case SMALL_BAY, LARGE_BAY, SOLDERED -> Optional.empty();
-    };
+    return slot.place() == Slot.Place.CARD ? Optional.of(cards(slot, fits)) : Optional.empty();
   }
 
   private static double at(Key key) {

@@ -1,6 +1,9 @@
 package dottore.app.drive;
 
+import java.util.Collections;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 
 /** What the page of the drive desk shows. */
 final class Rows {
@@ -30,16 +33,6 @@ final class Rows {
    */
   record Lead(String kind, String flag, String title, String words, boolean stops) {}
 
-  /** What is known of the system disk before anything is written. */
-  record Known(
-      String target,
-      String holds,
-      boolean saved,
-      String savedWords,
-      boolean agreed,
-      boolean sure,
-      String look) {}
-
   /** How long a copy takes. */
   record Copy(String title, String time, String because) {}
 
@@ -55,4 +48,25 @@ final class Rows {
 
   /** Drives that could be taken for the system disk. */
   record Alike(List<DiskRow> drives, boolean bySerial) {}
+
+  /**
+   * The test over an adapter.
+   *
+   * @param sheet of which it can be said what was seen; empty if none is that far
+   * @param finished whether nothing of it is left to do
+   * @param seen what another machine saw, empty if it was not tried
+   * @param wall why it may not begin, empty if it may
+   */
+  record Test(String sheet, boolean finished, String seen, String then, String wall) {}
+
+  /**
+   * What a customer wanted kept on an earlier ticket.
+   *
+   * @param kept sizes by the name of their field
+   */
+  record LastTime(String claim, String words, String where, Map<String, String> kept) {
+    LastTime {
+      kept = Collections.unmodifiableMap(new LinkedHashMap<>(kept));
+    }
+  }
 }

@@ -2,13 +2,17 @@ package dottore.app.drive;
 
 import dottore.app.drive.Rows.KeptRow;
 import dottore.app.drive.Rows.Saving;
+import dottore.app.record.TicketFile;
 import dottore.core.drive.Compared;
 import dottore.core.drive.DriveDesk;
 import dottore.core.drive.DriveFacts;
 import dottore.core.drive.DriveState;
 import dottore.core.drive.Kept;
 import dottore.core.drive.SavePlan;
+import dottore.core.facts.Facts;
+import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -48,6 +52,33 @@ final class SaveView {
         "failing",
         desk.facts().find(DriveFacts.STATE).filter(s -> s == DriveState.ERRORS).isPresent());
     return "drive/save";
+  }
+
+  /** What the same customer wanted kept the last time that somebody asked. */
+  static Optional<Rows.LastTime> lastTime(List<TicketFile> earlier) {
+    return earlier.stream()
+        .map(
+            file -> {
+              Map<String, String> kept = new LinkedHashMap<>();
+              List<String> words = new ArrayList<>();
+              Facts facts = file.log().facts();
+              for (Kept kind : Kept.values()) {
+                facts
+                    .find(DriveFacts.kept(kind))
+                    .ifPresent(
+                        gb -> {
+                          kept.put(DriveFacts.kept(kind).name(), gb.toPlainString());
+                          words.add(
+                              gb.signum() == 0
+                                  ? "no " + kind.words()
+                                  : kind.words() + " " + gb.toPlainString() + " GB");
+                        });
+              }
+              String where = facts.get(DriveFacts.SAVED_WHERE);
+              return new Rows.LastTime(file.claim(), String.join(", ", words), where, kept);
+            })
+        .filter(last -> !last.kept().isEmpty())
+        .findFirst();
   }
 
   private static Saving saving(DriveDesk desk) {

@@ -141,10 +141,11 @@ class SwapPage implements Desk {
     model.addAttribute("uses", SwapFacts.USE.choices());
     model.addAttribute("forms", SwapFacts.OUT.choices());
     model.addAttribute("slotFields", fields(slotFacts(desk), desk, facts));
-    model.addAttribute("fits", fits.stream().map(fit -> row(fit, desk)).toList());
+    List<ShelfBook.Stock> stock = shelf.stock();
+    model.addAttribute("fits", fits.stream().map(fit -> row(fit, desk, stock)).toList());
+    model.addAttribute("bay", slot.flatMap(s -> BayPicture.of(s, fits)).orElse(null));
     model.addAttribute("edge", slot.flatMap(s -> EdgePicture.of(s, fits)).orElse(null));
-    model.addAttribute(
-        "buy", desk.size().map(size -> buy(size, desk, fits, shelf.stock())).orElse(null));
+    model.addAttribute("buy", desk.size().map(size -> buy(size, desk, fits, stock)).orElse(null));
     model.addAttribute(
         "decides",
         fields(
@@ -166,6 +167,8 @@ class SwapPage implements Desk {
             .find(DriveFacts.SHOWN)
             .flatMap(list -> desk.fresh().map(t -> ShownView.of(list, t, desk.expected())))
             .orElse(null));
+    model.addAttribute("card", desk.card().orElse(null));
+    model.addAttribute("fourKnown", true);
     model.addAttribute("oldOnes", SwapFacts.OLD_ONE.choices());
     model.addAttribute("map", map(desk.screws(), file.job()));
     model.addAttribute("heads", ScrewMap.Head.values());
@@ -203,7 +206,23 @@ class SwapPage implements Desk {
     return asked.stream().map(fact -> Field.of(fact, desk.facts(), facts)).toList();
   }
 
-  private static FitRow row(Fit fit, SwapDesk desk) {
+  /** Which of what a form needs lies on the shelf. */
+  private static String needs(Fit fit, List<ShelfBook.Stock> stock) {
+    return fit.needs().stream()
+        .map(
+            need -> {
+              String bare = need.replaceFirst("^an? ", "").toLowerCase(Locale.ROOT);
+              int there =
+                  stock.stream()
+                      .filter(part -> part.name().toLowerCase(Locale.ROOT).startsWith(bare))
+                      .mapToInt(ShelfBook.Stock::stock)
+                      .sum();
+              return need + (there > 0 ? " (" + there + " on the shelf)" : " (to order)");
+            })
+        .collect(Collectors.joining(" and ", "with ", ""));
+  }
+
+  private static FitRow row(Fit fit, SwapDesk desk, List<ShelfBook.Stock> stock) {
     boolean chosen = desk.facts().find(SwapFacts.NEW).filter(f -> f == fit.form()).isPresent();
     String mark =
         switch (fit.verdict()) {
@@ -226,7 +245,7 @@ class SwapPage implements Desk {
         mark,
         state,
         fit.verdict().words(),
-        fit.needs().isEmpty() ? fit.why() : "with " + String.join(" and ", fit.needs()),
+        fit.needs().isEmpty() ? fit.why() : needs(fit, stock),
         chosen,
         fit.verdict().takes());
   }
@@ -340,17 +359,24 @@ class SwapPage implements Desk {
 
   private static SwapRows.Map map(ScrewMap map, Job job) {
     double height = MAP / ScrewMap.proportion(job.kind());
-    List<ScrewRow> rows = new java.util.ArrayList<>();
-    for (int i = 0; i < map.screws().size(); i++) {
-      ScrewMap.Screw s = map.screws().get(i);
-      rows.add(
-          new ScrewRow(i + 1, s.x() * MAP / WHOLE, s.y() * height / WHOLE, s.words(), head(s)));
-    }
+    List<ScrewRow> rows =
+        map.on(MAP, job.kind()).stream()
+            .map(
+                spot ->
+                    new ScrewRow(
+                        spot.number(),
+                        spot.x(),
+                        spot.y(),
+                        spot.screw().words(),
+                        head(spot.screw())))
+            .toList();
     return new SwapRows.Map(
         MAP,
         height,
         rows,
-        map.back().stream().map(String::valueOf).collect(Collectors.joining(", ")),
+        map.back(MAP, job.kind()).stream()
+            .map(spot -> String.valueOf(spot.number()))
+            .collect(Collectors.joining(", ")),
         map.mixed());
   }
 }

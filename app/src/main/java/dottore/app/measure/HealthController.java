@@ -104,11 +104,10 @@ class HealthController {
         given.or(
             () ->
                 HealthTrend.before(
-                        HealthView.readings(
-                            writing.file(), record.readingsOf(note.serial()), note.serial()),
+                        HealthView.readings(writing.file(), record.readingsOf(note.serial()), note),
                         writing.at(),
-                        note.serial())
-                    .flatMap(earlier -> earlier.earlierOf(note.serial())));
+                        note)
+                    .flatMap(HealthNote::earlier));
     Answer answer = HealthReading.judge(read.health(), before).answer();
     Check check = writing.casebook().check(answer.check()).orElseThrow();
     Line kept =

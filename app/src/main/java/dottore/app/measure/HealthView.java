@@ -2,7 +2,7 @@ package dottore.app.measure;
 
 import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
-import dottore.app.shop.Times;
+import dottore.app.shop.Shop;
 import dottore.core.drive.DriveFacts;
 import dottore.core.drive.HealthNote;
 import dottore.core.drive.HealthTrend;
@@ -33,11 +33,11 @@ class HealthView {
   record Trend(String serial, List<Column> columns, List<Count> counts, String says) {}
 
   private final Record record;
-  private final Times times;
+  private final Shop shop;
 
-  HealthView(Record record, Times times) {
+  HealthView(Record record, Shop shop) {
     this.record = record;
-    this.times = times;
+    this.shop = shop;
   }
 
   void fill(TicketFile file, Model model) {
@@ -55,13 +55,17 @@ class HealthView {
                     .origin()
                     .read()
                     .map(because -> new Answer(HealthReading.CHECK, reading.outcome(), because)))
-        .map(answer -> Answered.of(answer, record.casebook()));
+        .map(
+            answer -> {
+              Answered said = Answered.of(answer, record.casebook());
+              boolean clean = answer.because().startsWith(HealthReading.Level.CLEAN.words());
+              return new Answered(said.check(), said.outcome(), said.because(), clean);
+            });
   }
 
   private Optional<Trend> trend(TicketFile file) {
     Optional<HealthNote> last = file.log().facts().find(DriveFacts.HEALTH);
-    return last.map(
-            note -> HealthTrend.of(readings(file, record.readingsOf(note.serial()), note.serial())))
+    return last.map(note -> HealthTrend.of(readings(file, record.readingsOf(note.serial()), note)))
         .filter(trend -> trend.readings().size() > 1)
         .map(trend -> shown(trend, file.claim(), last.orElseThrow().serial()));
   }
@@ -70,7 +74,7 @@ class HealthView {
    * Readings of a drive: of this ticket, as far as they can be of it, and of the others under its
    * serial.
    */
-  static List<Reading> readings(TicketFile file, List<Reading> bySerial, String serial) {
+  static List<Reading> readings(TicketFile file, List<Reading> bySerial, HealthNote drive) {
     Stream<Reading> here =
         file.log().lines().stream()
             .filter(file.log()::counts)
@@ -82,9 +86,11 @@ class HealthView {
                             .find(DriveFacts.HEALTH)
                             .map(note -> new Reading(line.at(), file.claim(), note))
                             .stream())
-            .filter(reading -> reading.note().mayBe(serial));
+            .filter(reading -> reading.note().mayBe(drive));
     List<Reading> all = new ArrayList<>(here.toList());
-    bySerial.stream().filter(reading -> !reading.where().equals(file.claim())).forEach(all::add);
+    bySerial.stream()
+        .filter(reading -> !reading.where().equals(file.claim()) && reading.note().mayBe(drive))
+        .forEach(all::add);
     return all;
   }
 
@@ -100,7 +106,7 @@ class HealthView {
         serial,
         columns.stream()
             .map(trend.readings()::get)
-            .map(r -> new Column(times.moment(r.at()), r.where(), r.where().equals(claim)))
+            .map(r -> new Column(shop.times().brief(r.at()), r.where(), r.where().equals(claim)))
             .toList(),
         trend.rows().stream()
             .map(

@@ -16,12 +16,15 @@ import java.util.Map;
 import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
+import org.springframework.data.domain.PageRequest;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
 /** The record of the shop: every ticket is opened here, and written to in one way only. */
 @Service
 public class Record {
+  private static final int LOOKED_BACK = 5;
+
   private final Store store;
 
   Record(Store store) {
@@ -117,6 +120,13 @@ public class Record {
     return store.tickets.ofMachine(file.machine().id(), file.claim()).stream()
         .map(Store::head)
         .toList();
+  }
+
+  /** The last tickets of the same customer before this one, newest first, with their logs. */
+  @Transactional(readOnly = true)
+  public List<TicketFile> earlierOfCustomer(TicketFile file) {
+    return store.files(
+        store.tickets.ofCustomer(file.customerId(), file.id(), PageRequest.of(0, LOOKED_BACK)));
   }
 
   /** Everything in the shop that nobody may disturb now, oldest first. */

@@ -38,6 +38,13 @@ interface TicketRepository extends JpaRepository<Ticket, Long> {
       """)
   List<Ticket> ofMachine(long machine, String but);
 
+  @Query(
+      """
+      select t from Ticket t join fetch t.customer join fetch t.machine
+      where t.customer.id = :customer and t.id <> :but order by t.received desc
+      """)
+  List<Ticket> ofCustomer(long customer, long but, Pageable most);
+
   @Query("select t from Ticket t where t.customer = :customer")
   List<Ticket> ofCustomer(Customer customer);
 

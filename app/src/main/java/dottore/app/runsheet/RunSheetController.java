@@ -18,6 +18,8 @@ import dottore.core.runsheet.Loan;
 import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.RunSheet.Mark;
 import dottore.core.runsheet.SheetStep;
+import dottore.core.swap.ScrewMap;
+import dottore.core.swap.SwapFacts;
 import dottore.core.ticket.Line;
 import dottore.core.ticket.SheetWork;
 import java.security.Principal;
@@ -43,6 +45,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/tickets/{claim}/run-sheets/{id}")
 class RunSheetController {
   private static final int LONGEST = 200;
+
+  /** Width of the map of screws on paper, in millimeters. */
+  private static final double MAP = 110;
 
   /**
    * A step as shown.
@@ -272,6 +277,11 @@ class RunSheetController {
     values.put("shop", shop.name());
     values.put("printed", shop.times().moment(shop.now()));
     values.put("run", view(file, sheet(file, id)));
+    ScrewMap screws = file.log().facts().find(SwapFacts.SCREWS).orElse(ScrewMap.empty());
+    values.put("screws", screws.back(MAP, file.machine().kind()));
+    values.put("mapWidth", MAP);
+    values.put("mapHeight", MAP / ScrewMap.proportion(file.machine().kind()));
+    values.put("mixed", screws.mixed());
     return ResponseEntity.ok()
         .contentType(MediaType.APPLICATION_PDF)
         .header("Content-Disposition", "inline; filename=\"run-sheet-" + claim + ".pdf\"")

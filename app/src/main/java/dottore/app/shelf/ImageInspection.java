@@ -7,7 +7,11 @@ import dottore.core.format.IsoReader.Inspection;
 import dottore.core.format.Ranges;
 import dottore.core.format.Ranges.Range;
 import dottore.core.machine.BootMode;
+import jakarta.annotation.PreDestroy;
 import java.io.IOException;
+import java.nio.channels.SeekableByteChannel;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -15,15 +19,30 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.TimeUnit;
+import java.util.concurrent.atomic.AtomicBoolean;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.http.MediaType;
 import org.springframework.stereotype.Controller;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseBody;
 import org.springframework.web.multipart.MultipartFile;
+import org.springframework.web.servlet.mvc.method.annotation.SseEmitter;
 
-/** An image is inspected where it lies: the browser sends the pieces that are asked for. */
+/**
+ * An image is inspected where it lies: the browser sends the pieces that are asked for, or it is a
+ * file of the server.
+ */
 @Controller
 class ImageInspection {
+  private static final Logger LOG = LoggerFactory.getLogger(ImageInspection.class);
+  private static final long LONGEST = TimeUnit.HOURS.toMillis(1);
+  private static final int AT_ONCE = 2;
   private static final double GB = 1e9;
   private static final long LARGEST = 1L << 42;
   private static final long MOST = 40L << 20;
@@ -39,6 +58,32 @@ class ImageInspection {
     static Round fault(String why) {
       return new Round(why, List.of(), Map.of(), "");
     }
+  }
+
+  /**
+   * How far a sum is.
+   *
+   * @param sum empty until it is over, and if the file could not be read
+   */
+  record Summed(int percent, String sum, boolean over) {}
+
+  private final ServerImages server;
+  private final ExecutorService hands =
+      Executors.newFixedThreadPool(
+          AT_ONCE,
+          work -> {
+            Thread thread = new Thread(work, "sum of an image");
+            thread.setDaemon(true);
+            return thread;
+          });
+
+  ImageInspection(ServerImages server) {
+    this.server = server;
+  }
+
+  @PreDestroy
+  void close() {
+    hands.shutdownNow();
   }
 
   @PostMapping("/shelf/images/inspect")
@@ -66,8 +111,65 @@ class ImageInspection {
       by.put(Long.parseLong(parts[0]), Arrays.copyOfRange(sent, at, at + length));
       at += length;
     }
+    return round(Ranges.of(size, by));
+  }
+
+  /** The same of an image that lies on the server. */
+  @PostMapping("/shelf/images/on-server")
+  @ResponseBody
+  Round onServer(@RequestParam String name) throws IOException {
+    try (SeekableByteChannel channel = Files.newByteChannel(server.named(name))) {
+      return round(Ranges.of(channel));
+    }
+  }
+
+  /** Its sum, taken on the server, as it goes. */
+  @GetMapping(path = "/shelf/images/on-server/sum", produces = MediaType.TEXT_EVENT_STREAM_VALUE)
+  SseEmitter sum(@RequestParam String name) {
+    Path file = server.named(name);
+    SseEmitter emitter = new SseEmitter(LONGEST);
+    AtomicBoolean left = new AtomicBoolean();
+    emitter.onTimeout(() -> left.set(true));
+    emitter.onError(gone -> left.set(true));
+    emitter.onCompletion(() -> left.set(true));
+    hands.submit(() -> sum(file, emitter, left));
+    return emitter;
+  }
+
+  private static void sum(Path file, SseEmitter emitter, AtomicBoolean left) {
+    int[] said = {-1};
     try {
-      Inspection came = IsoReader.inspect(Ranges.of(size, by));
+      String sum =
+          ServerImages.digest(
+              file,
+              percent -> {
+                if (percent > said[0]) {
+                  said[0] = percent;
+                  told(emitter, new Summed(percent, "", false), left);
+                }
+                return !left.get();
+              });
+      told(emitter, new Summed(100, sum, true), left);
+      emitter.complete();
+    } catch (IOException broken) {
+      LOG.warn("{} could not be read to its end", file, broken);
+      told(emitter, new Summed(0, "", true), left);
+      emitter.complete();
+    }
+  }
+
+  /** Nobody listens any more where it cannot be told. */
+  private static void told(SseEmitter emitter, Summed summed, AtomicBoolean left) {
+    try {
+      emitter.send(summed, MediaType.APPLICATION_JSON);
+    } catch (IOException | IllegalStateException gone) {
+      left.set(true);
+    }
+  }
+
+  private static Round round(Ranges file) throws IOException {
+    try {
+      Inspection came = IsoReader.inspect(file);
       if (came instanceof Inspection.Wants wants) {
         return new Round("", wants.ranges(), Map.of(), "");
       }

@@ -479,6 +479,27 @@ public class ShelfBook implements AtHand {
     return chosen;
   }
 
+  /**
+   * That the stick in the socket is the one that is meant.
+   *
+   * @param read its label as somebody read or scanned it
+   * @throws Refused if it is another
+   */
+  void named(long id, String read) {
+    StickRow row = hold(id);
+    String label = read.strip().replaceFirst("(?i)^stick\\s+", "");
+    if (!row.label.equalsIgnoreCase(label)) {
+      throw new Refused(
+          label.isEmpty()
+              ? "Read the label off the stick in the socket first. Nothing was written."
+              : "The stick in the socket is "
+                  + label
+                  + ", and "
+                  + row.label
+                  + " is meant. Nothing was written.");
+    }
+  }
+
   private Optional<Lent> out(long id) {
     return record.lent(STICK + id).stream()
         .filter(lent -> lent.key().equals(STICK + id))

@@ -28,11 +28,13 @@ import org.springframework.web.bind.annotation.RequestParam;
 class ShelfController {
   private final ShelfBook book;
   private final StickWriter writer;
+  private final ServerImages server;
   private final Shop shop;
 
-  ShelfController(ShelfBook book, StickWriter writer, Shop shop) {
+  ShelfController(ShelfBook book, StickWriter writer, ServerImages server, Shop shop) {
     this.book = book;
     this.writer = writer;
+    this.server = server;
     this.shop = shop;
   }
 
@@ -68,6 +70,8 @@ class ShelfController {
     model.addAttribute("leftOut", ShelfView.out(plan));
     model.addAttribute("exact", plan.exact());
     model.addAttribute("bench", all.bench());
+    model.addAttribute("serverFolder", server.folder());
+    model.addAttribute("serverImages", server.names());
     model.addAttribute("money", shop.money());
     model.addAttribute("out", tiles.stream().filter(t -> !t.claim().isEmpty()).toList());
     model.addAttribute("stale", tiles.stream().filter(ShelfView.Tile::stale).toList());
@@ -123,10 +127,11 @@ class ShelfController {
   String write(
       @PathVariable long id,
       @RequestParam(name = "image", required = false) @Nullable List<Long> images,
+      @RequestParam(defaultValue = "") String read,
       Principal who,
       Model model) {
     List<Long> what = images == null ? List.of() : images;
-    return done(model, () -> writer.begin(id, what, who.getName()));
+    return done(model, () -> writer.begin(id, read, what, who.getName()));
   }
 
   @PostMapping("/sticks/{id}/stop")

@@ -105,7 +105,9 @@ final class ShelfView {
       String layout,
       String time,
       List<String> notes,
-      boolean there) {}
+      boolean there,
+      String size,
+      String holds) {}
 
   /** An image that finds no place. */
   record OutLine(String image, String why) {}
@@ -229,7 +231,11 @@ final class ShelfView {
             load.time().least().value(),
             load.time().most().value()),
         load.notes(),
-        load.write().isEmpty());
+        load.write().isEmpty(),
+        load.stick().size().inBothCounts(),
+        load.stick().carries().stream()
+            .map(c -> c.image().words())
+            .collect(Collectors.joining(", ")));
   }
 
   static List<OutLine> out(StickPlan plan) {

@@ -100,9 +100,10 @@ class StickWriter {
   /**
    * Begins to write images to a stick; everything on it is gone from then on.
    *
-   * @throws Refused if it is out, being written, or they do not fit
+   * @param label as it was read off the stick in the socket
+   * @throws Refused if it is another stick, out, being written, or they do not fit
    */
-  void begin(long stick, List<Long> what, String who) {
+  void begin(long stick, String label, List<Long> what, String who) {
     if (what.isEmpty()) {
       throw new Refused("Choose an image to write.");
     }
@@ -112,6 +113,7 @@ class StickWriter {
           Objects.requireNonNull(
               transaction.execute(
                   none -> {
+                    book.named(stick, label);
                     book.fits(stick, new HashSet<>(what));
                     carried.deleteByStickId(stick);
                     WritingRow fresh = new WritingRow();

@@ -278,6 +278,31 @@ class BenchJourneyTest extends Journey {
         .containsText("Read the drive from end to end");
   }
 
+  /** The same drive comes back under another claim number, months later. */
+  @Test
+  void aDriveIsKnownAgainByItsSerial() {
+    signIn("runa", RUNA);
+    String first = onFind("Ysolde Marrin", "degraded");
+    printed(first, "Serial Number: QW-55012\n5 0\n9 4100");
+    assertThat(page.locator("#health")).not().containsText("from reading to reading");
+    String second = onFind("Corwin Balefire", "degraded");
+    printed(second, "5 14\n9 5200");
+    assertThat(page.locator("#health")).containsText("14 sectors reallocated");
+    page.locator("#health [name=text]").fill("5 16\n9 5200");
+    page.locator("#health [name=serial]").fill("qw-55012");
+    send(button("Read the page"));
+    assertThat(page.locator("#health")).containsText("2 since the earlier page");
+    assertThat(page.locator("#health")).containsText("16 more sectors reallocated");
+    assertThat(page.locator("#health a[href*='" + first + "']")).hasCount(1);
+    isAccessible();
+  }
+
+  private void printed(String claim, String text) {
+    page.navigate("/tickets/" + claim + "/measure");
+    page.locator("#health [name=text]").fill(text);
+    send(button("Read the page"));
+  }
+
   /** Chooses a file; the page of now is sent as well. */
   private void health(String field, byte[] bytes) {
     page.locator("[name=" + field + "]")

@@ -28,7 +28,7 @@ class DriveJourneyTest extends FirmwareDesk {
   }
 
   private static String drive(String claim) {
-    return "/tickets/" + claim + "/fix/drive";
+    return "/tickets/" + claim + "/fix/drive/disk";
   }
 
   private void fill(int number, String model, String serial, String gb, String holds) {
@@ -155,7 +155,7 @@ class DriveJourneyTest extends FirmwareDesk {
     assertThat(page.locator("main")).containsText("Nothing to convert");
     // What is owed stays owed until it is back, and then the drives are look-alikes again.
     page.locator("aside.side button[aria-label='Put back: disk 1 unplugged']").click();
-    page.waitForURL("**/fix/drive");
+    page.waitForURL("**/fix/drive/disk");
     assertThat(page.locator("main")).containsText("disk 1 still connected");
   }
 
@@ -187,7 +187,7 @@ class DriveJourneyTest extends FirmwareDesk {
         .containsText("disk 0 is 0 to 1000000 GB: lots");
     assertThat(page.locator("[name='disk.0.gb']").first()).hasValue("lots");
     // The address is still the page's, so that a reload brings it back.
-    assertThat(page).hasURL(java.util.regex.Pattern.compile(".*/fix/drive$"));
+    assertThat(page).hasURL(java.util.regex.Pattern.compile(".*/fix/drive(/disk)?$"));
     assertThat(page.reload().status()).isEqualTo(200);
     assertThat(page.locator("[name='disk.0.model']").first()).hasValue("Corrin S4");
     page.locator("summary:has-text('Correct it')").click();

@@ -79,6 +79,10 @@ abstract class FirmwareDesk extends Journey {
       if (read.count() > 0) {
         read.fill(serialEnd);
       }
+      Locator before = page.locator(".run .donext [name=before]");
+      if (before.count() > 0 && before.inputValue().isEmpty()) {
+        before.fill("as on the photograph");
+      }
       Locator next = page.locator(".run .donext form button").first();
       if (next.count() == 0) {
         break;

@@ -63,7 +63,9 @@ class KilledServerTest {
   private static void beginToWrite(Visitor runa) throws InterruptedException {
     String address = stick(runa).select("form[action$=/written]").attr("action");
     String image = stick(runa).select("label:contains(Ebb Desk 12.2) [name=image]").attr("value");
-    runa.post(address.replace("/written", "/write"), java.util.Map.of("image", image));
+    String label = stick(runa).select("h2 .mono").text();
+    runa.post(
+        address.replace("/written", "/write"), java.util.Map.of("image", image, "read", label));
     assertThat(stick(runa).select("[data-events]")).hasSize(1);
     Thread.sleep(2500);
     assertThat(stick(runa).select("[data-events]")).as("it is still being written").hasSize(1);

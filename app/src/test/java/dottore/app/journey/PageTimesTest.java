@@ -76,7 +76,7 @@ class PageTimesTest {
           base + "/fix/firmware/settings",
           flashing + "/fix/firmware",
           drives + "/fix/firmware/upgrade",
-          drives + "/fix/drive",
+          drives + "/fix/drive/disk",
           flashing + sheet
         }) {
       for (int i = 0; i < WARM_UP; i++) {

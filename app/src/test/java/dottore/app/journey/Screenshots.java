@@ -88,7 +88,7 @@ class Screenshots extends Journey {
     page.locator(".note").waitFor();
     take(ilse + "/fix/firmware/update", "firmware");
     String tamar = ticketOf("Tamar");
-    take(tamar + "/fix/drive", "drive");
+    take(tamar + "/fix/drive/disk", "drive");
     replaced(tamar + "/fix/drive/replace");
     take("/shelf", "shelf");
     page.navigate(mirel + "/fix/firmware/settings");

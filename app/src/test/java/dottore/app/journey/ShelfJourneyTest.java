@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import com.microsoft.playwright.options.FilePayload;
+import dottore.app.TestShop;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
@@ -56,12 +57,10 @@ class ShelfJourneyTest extends Journey {
     assertThat(stick("Red-2").locator("summary:has-text('Out')")).hasCount(1);
   }
 
-  @Test
-  void anImageIsInspectedInTheBrowserAndComparedWithItsSum() throws Exception {
+  private Path image(Path image, String label) throws Exception {
     Path source = Files.createDirectories(folder.resolve("source"));
     Files.write(source.resolve("boot.img"), new byte[4096]);
     Files.write(source.resolve("pack"), new byte[9 << 20]);
-    Path image = folder.resolve("quay.iso");
     Process made =
         new ProcessBuilder(
                 "xorriso",
@@ -69,7 +68,7 @@ class ShelfJourneyTest extends Journey {
                 "mkisofs",
                 "-quiet",
                 "-V",
-                "QUAY_RESCUE",
+                label,
                 "-J",
                 "-r",
                 "-e",
@@ -82,9 +81,63 @@ class ShelfJourneyTest extends Journey {
             .start();
     made.getInputStream().readAllBytes();
     assertThat(made.waitFor()).isZero();
-    String sum =
-        HexFormat.of()
-            .formatHex(MessageDigest.getInstance("SHA-256").digest(Files.readAllBytes(image)));
+    return image;
+  }
+
+  private static String sum(Path file) throws Exception {
+    return HexFormat.of()
+        .formatHex(MessageDigest.getInstance("SHA-256").digest(Files.readAllBytes(file)));
+  }
+
+  @Test
+  void anImageOnTheServerIsReadAndSummedThere() throws Exception {
+    Path there = Files.createDirectories(Path.of(TestShop.IMAGES)).resolve("tern rescue.iso");
+    Files.deleteIfExists(there);
+    image(there, "TERN_RESCUE");
+    Path list = Files.writeString(folder.resolve("sums.txt"), sum(there) + "  tern rescue.iso\n");
+    page.navigate("/shelf");
+    page.locator("summary:has-text('Another image')").click();
+    page.locator("[data-server-image]").selectOption("tern rescue.iso");
+    assertThat(page.locator("[data-iso-said]")).containsText("SHA-256 taken");
+    Locator form = page.locator("form[action='/shelf/images']");
+    assertThat(form.locator("[name=name]")).hasValue("TERN_RESCUE");
+    assertThat(form.locator("[name=sha256]")).hasValue(sum(there));
+    form.locator("[data-sums]").setInputFiles(list);
+    assertThat(form.locator("[name=sums]")).hasValue(sum(there) + "  tern rescue.iso\n");
+    isAccessible();
+    send(form.locator("button"));
+    assertThat(page.locator("#images")).containsText("TERN_RESCUE");
+    // Nothing but what lies in the folder is opened.
+    Object status =
+        page.evaluate(
+            """
+            async () => {
+              const token = document.cookie.split('; ').find(c => c.startsWith('XSRF-TOKEN=')).slice(11);
+              const body = new FormData();
+              body.append('name', '../../pom.xml');
+              const headers = {'X-XSRF-TOKEN': decodeURIComponent(token)};
+              return (await fetch('/shelf/images/on-server', {method: 'POST', body, headers})).status;
+            }\
+            """);
+    assertThat(status).isEqualTo(404);
+    // It is written only to the stick that is meant.
+    Locator load = page.locator("#plan tr", new Page.LocatorOptions().setHasText("TERN_RESCUE"));
+    String label = load.locator("td.mono").textContent().strip();
+    load.locator("summary").click();
+    load.locator("[name=read]").fill("Another-9");
+    send(load.locator("details button"));
+    assertThat(page.locator(".fault")).containsText("The stick in the socket is Another-9");
+    assertThat(page.locator(".fault")).containsText("Nothing was written");
+    load.locator("summary").click();
+    load.locator("[name=read]").fill("STICK " + label.toLowerCase(java.util.Locale.ROOT));
+    send(load.locator("details button"));
+    assertThat(stick(label)).containsText("TERN_RESCUE");
+  }
+
+  @Test
+  void anImageIsInspectedInTheBrowserAndComparedWithItsSum() throws Exception {
+    Path image = image(folder.resolve("quay.iso"), "QUAY_RESCUE");
+    String sum = sum(image);
     page.navigate("/shelf");
     page.locator("summary:has-text('Another image')").click();
     page.locator("[data-iso]")

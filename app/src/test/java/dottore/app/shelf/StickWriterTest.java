@@ -60,7 +60,8 @@ class StickWriterTest {
   @Test
   void whatWasWrittenAndReadBackIsOnTheShelfWithItsSpeed() throws Exception {
     long stick = stick("Good-1");
-    writer.begin(stick, List.of(image("Ebb", "1.1"), image("Plumb", "0.2")), "runa");
+    writer.begin(
+        stick, row(stick).label, List.of(image("Ebb", "1.1"), image("Plumb", "0.2")), "runa");
     assertThat(over(stick).words).contains("equal");
     assertThat(carries(stick)).isEqualTo(2);
     assertThat(row(stick).writes).isPositive();
@@ -71,7 +72,7 @@ class StickWriterTest {
   void oneThatHoldsLessThanItSaysIsFoundOutAndNotUsed() throws Exception {
     long stick = stick("False-1");
     long image = image("Small", "0.5");
-    writer.begin(stick, List.of(image), "runa");
+    writer.begin(stick, row(stick).label, List.of(image), "runa");
     assertThat(over(stick).state).isEqualTo("SHORT");
     assertThat(row(stick).verdict).contains("counterfeit");
     assertThat(carries(stick)).isZero();
@@ -82,7 +83,7 @@ class StickWriterTest {
   @Test
   void aWornOneIsFoundOutByReadingBack() throws Exception {
     long stick = stick("Worn-1");
-    writer.begin(stick, List.of(image("Larger", "1.3")), "runa");
+    writer.begin(stick, row(stick).label, List.of(image("Larger", "1.3")), "runa");
     assertThat(over(stick).state).isEqualTo("WORN");
     assertThat(row(stick).verdict).contains("came back otherwise");
   }
@@ -91,9 +92,10 @@ class StickWriterTest {
   void whatDoesNotFitOrIsBeingWrittenIsNotBegun() {
     long stick = stick("Good-2");
     long large = image("Too large", "9");
-    assertThatThrownBy(() -> writer.begin(stick, List.of(large), "runa"))
+    assertThatThrownBy(() -> writer.begin(stick, row(stick).label, List.of(large), "runa"))
         .isInstanceOf(Refused.class);
-    assertThatThrownBy(() -> writer.begin(stick, List.of(), "runa")).isInstanceOf(Refused.class);
+    assertThatThrownBy(() -> writer.begin(stick, row(stick).label, List.of(), "runa"))
+        .isInstanceOf(Refused.class);
     assertThat(writer.last()).doesNotContainKey(stick);
   }
 
@@ -102,7 +104,7 @@ class StickWriterTest {
   void whatAServerLeftBehindGoesOn() throws Exception {
     long stick = stick("Good-3");
     long image = image("Left", "1.2");
-    writer.begin(stick, List.of(image), "runa");
+    writer.begin(stick, row(stick).label, List.of(image), "runa");
     WritingRow first = over(stick);
     WritingRow left = new WritingRow();
     left.stickId = stick;
@@ -113,9 +115,23 @@ class StickWriterTest {
     left.startedAt = Instant.now();
     left.startedBy = "runa";
     writings.save(left);
-    assertThatThrownBy(() -> writer.begin(stick, List.of(image), "ivo"))
+    assertThatThrownBy(() -> writer.begin(stick, row(stick).label, List.of(image), "ivo"))
         .hasMessageContaining("already");
     writer.goOn();
     assertThat(over(stick).words).contains("equal");
+  }
+
+  @Test
+  void theStickInTheSocketIsTheOneThatIsMeant() {
+    long stick = stick("Grey 4");
+    List<Long> what = List.of(image("Fifth", "1"));
+    assertThatThrownBy(() -> writer.begin(stick, "Grey 5", what, "runa"))
+        .isInstanceOf(Refused.class)
+        .hasMessageContaining("Grey 5, and Grey 4 is meant");
+    assertThatThrownBy(() -> writer.begin(stick, " ", what, "runa"))
+        .hasMessageContaining("Read the label");
+    assertThat(writer.last()).doesNotContainKey(stick);
+    writer.begin(stick, "STICK grey 4", what, "runa");
+    assertThat(writer.last()).containsKey(stick);
   }
 }

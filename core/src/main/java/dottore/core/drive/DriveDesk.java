@@ -13,6 +13,7 @@ import dottore.core.reading.Answer;
 import dottore.core.reading.DiskReading;
 import dottore.core.runsheet.SheetStep.Making;
 import dottore.core.ticket.Job;
+import dottore.core.ticket.Start;
 import dottore.core.units.Capacity;
 import java.util.ArrayList;
 import java.util.Collections;
@@ -140,6 +141,16 @@ public final class DriveDesk {
     return job.backup().wanted();
   }
 
+  /** Whether everything that somebody wants is elsewhere, or nobody wants anything. */
+  public boolean safe() {
+    return !wanted() || saved().isPresent();
+  }
+
+  /** What must be seen before the system disk is written; empty while nobody named it. */
+  public Optional<WriteCard> card() {
+    return which().map(which -> WriteCard.of(this, which));
+  }
+
   /** Whether the system disk can be converted in place; empty while nobody said which it is. */
   public Optional<Conversion> conversion() {
     return which()
@@ -233,6 +244,16 @@ public final class DriveDesk {
     return facts.find(DriveFacts.TARGET).filter(t -> t == number).isPresent()
         ? gone.without(DriveFacts.TARGET)
         : gone;
+  }
+
+  /** Whether it may be tried on another machine. */
+  public Start test() {
+    return AdapterTest.start(this);
+  }
+
+  /** What is known once another machine saw it. */
+  public static Facts seen(OverAdapter seen) {
+    return Facts.none().with(DriveFacts.OVER_ADAPTER, seen).with(DriveFacts.STATE, seen.state());
   }
 
   /** The steps of saving the system disk before it is converted; empty while nobody named it. */

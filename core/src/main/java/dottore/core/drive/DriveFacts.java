@@ -49,6 +49,14 @@ public final class DriveFacts {
           DriveState.class,
           words(DriveState.values(), DriveState::words));
 
+  /** What another machine saw of it. */
+  public static final Fact<OverAdapter> OVER_ADAPTER =
+      Fact.choice(
+          "over-adapter",
+          "on another machine",
+          OverAdapter.class,
+          words(OverAdapter.values(), OverAdapter::words));
+
   /** What the customer decided where only a specialist can still read it. */
   public static final Fact<Specialist> SPECIALIST =
       Fact.choice(
@@ -112,7 +120,7 @@ public final class DriveFacts {
 
   /** What somebody saw of one system disk says nothing of another. */
   static final List<Fact<?>> OF_THE_SYSTEM_DISK =
-      List.of(MachineFacts.SCHEME, PRIMARIES, LOGICAL, SYSTEM_64, SERIAL_READ);
+      List.of(MachineFacts.SCHEME, PRIMARIES, LOGICAL, SYSTEM_64, SERIAL_READ, STATE, OVER_ADAPTER);
 
   private static final Pattern OF_ONE = Pattern.compile("disk\\.(\\d)\\.(\\w+)");
 
@@ -206,7 +214,7 @@ public final class DriveFacts {
             ? ofOne(Integer.parseInt(one.group(1))).stream()
             : Stream.concat(
                 FORMS.stream().flatMap(form -> form.facts().stream()),
-                Stream.of(COMPARED, SHOWN, HEALTH, HEALTH_SERIAL));
+                Stream.of(COMPARED, SHOWN, HEALTH, HEALTH_SERIAL, OVER_ADAPTER));
     return candidates.filter(fact -> fact.name().equals(name)).findFirst();
   }
 
@@ -215,7 +223,7 @@ public final class DriveFacts {
     return Stream.concat(
         Stream.concat(
             FORMS.stream().flatMap(form -> form.facts().stream()),
-            Stream.of(COMPARED, SHOWN, HEALTH, HEALTH_SERIAL)),
+            Stream.of(COMPARED, SHOWN, HEALTH, HEALTH_SERIAL, OVER_ADAPTER)),
         IntStream.range(0, MOST_DRIVES).boxed().flatMap(n -> ofOne(n).stream()));
   }
 }

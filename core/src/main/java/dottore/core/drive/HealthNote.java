@@ -52,14 +52,15 @@ public record HealthNote(
     return new HealthNote(serial, Map.of(), hours, page.used(), page.mediaErrors());
   }
 
-  /** Whether it can be of the same drive. */
-  public boolean mayBe(String other) {
-    return serial.isEmpty() || other.isEmpty() || serial.equalsIgnoreCase(other);
+  /** Whether both can be of one drive: no other serial, and the same family of pages. */
+  public boolean mayBe(HealthNote other) {
+    return (serial.isEmpty() || other.serial.isEmpty() || serial.equalsIgnoreCase(other.serial))
+        && (media == null) == (other.media == null);
   }
 
-  /** The same as an earlier page, if it can be of the same drive and had attributes. */
-  public Optional<DriveHealth> earlierOf(String now) {
-    if (media != null || !mayBe(now)) {
+  /** The same as an earlier page of a drive with attributes; empty of one with a health page. */
+  public Optional<DriveHealth> earlier() {
+    if (media != null) {
       return Optional.empty();
     }
     List<Attribute> attributes = new ArrayList<>();

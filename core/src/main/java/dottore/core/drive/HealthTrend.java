@@ -105,10 +105,10 @@ public record HealthTrend(List<Reading> readings, List<Row> rows) {
     return new HealthTrend(ordered, rows);
   }
 
-  /** The last reading before a moment that can be of a drive with this serial. */
-  public static Optional<HealthNote> before(List<Reading> readings, Instant at, String serial) {
+  /** The last reading before a moment that can be of the same drive as another. */
+  public static Optional<HealthNote> before(List<Reading> readings, Instant at, HealthNote now) {
     return readings.stream()
-        .filter(reading -> reading.at().isBefore(at) && reading.note().mayBe(serial))
+        .filter(reading -> reading.at().isBefore(at) && reading.note().mayBe(now))
         .max(Comparator.comparing(Reading::at))
         .map(Reading::note);
   }

@@ -56,7 +56,7 @@ public record TransferTime(Minutes least, Minutes most, Link slowest) {
         links.stream()
             .min(Comparator.comparingInt(link -> link.slow))
             .orElseThrow(() -> new IllegalArgumentException("a copy passes at least one link"));
-    double fast = measured.orElse(slowest.fast);
+    double fast = measured.orElse(links.stream().mapToInt(link -> link.fast).min().orElseThrow());
     double slow = measured.orElse(slowest.slow) / SMALL_FILES;
     if (!(fast > 0)) {
       throw new IllegalArgumentException("a speed is positive: " + fast);

@@ -6,6 +6,7 @@ import dottore.core.machine.FileSystem;
 import dottore.core.machine.Scheme;
 import dottore.core.machine.Stick;
 import dottore.core.machine.Stick.Partition;
+import dottore.core.machine.Stick.Volume;
 import dottore.core.units.Capacity;
 import java.util.ArrayList;
 import java.util.List;
@@ -15,9 +16,9 @@ import java.util.regex.Pattern;
 
 /**
  * Reads the first sectors of a stick: its partition table (MBR, or GPT of the UEFI specification
- * 2.x, chapter 5), the kind of each file system, and the top folder of a FAT32 one (FAT
- * specification 1.03). Sectors have 512 bytes. Nothing is trusted: every place is checked against
- * what was uploaded.
+ * 2.x, chapter 5), the kind of each file system, what FAT32 and exFAT say of themselves, and the
+ * top folder of a FAT32 one (FAT specification 1.03). Sectors have 512 bytes. Nothing is trusted:
+ * every place is checked against what was uploaded.
  */
 public final class StickSectors {
   /** Enough for the top folder of a usual stick; more is refused unread. */
@@ -79,18 +80,20 @@ public final class StickSectors {
 
   private void add(long start, long sectors) throws FormatFault {
     Optional<FileSystem> system = Optional.empty();
-    String label = "";
+    Optional<Volume> volume = Optional.empty();
     if (start < LARGEST / SECTOR && bytes.within(start * SECTOR, SECTOR)) {
       int boot = (int) (start * SECTOR);
       system = fileSystem(boot);
       if (system.filter(s -> s == FileSystem.FAT32).isPresent()) {
-        label = bytes.text(boot + 71, 11).strip();
+        volume = Optional.of(fat32(boot));
         if (partitions.isEmpty()) {
           files = folder(boot);
         }
+      } else if (system.filter(s -> s == FileSystem.EXFAT).isPresent()) {
+        volume = exfat(boot);
       }
     }
-    partitions.add(new Partition(start, new Capacity(sectors * SECTOR), system, label));
+    partitions.add(new Partition(start, new Capacity(sectors * SECTOR), system, volume));
   }
 
   // --- file systems ------------------------------------------------------------------------------
@@ -131,6 +134,55 @@ public final class StickSectors {
         clusters < FAT12_CLUSTERS
             ? FileSystem.FAT12
             : clusters < FAT16_CLUSTERS ? FileSystem.FAT16 : FileSystem.FAT32);
+  }
+
+  private Volume fat32(int boot) {
+    int perCluster = bytes.unsigned(boot + 13);
+    long used = bytes.word(boot + 14) + bytes.unsigned(boot + 16) * bytes.dword(boot + 36);
+    return new Volume(
+        bytes.text(boot + 71, 11).strip(),
+        perCluster * SECTOR,
+        (bytes.dword(boot + 32) - used) / perCluster,
+        serial(bytes.dword(boot + 67)));
+  }
+
+  /**
+   * By the exFAT specification, revision 1.00; its label stands in the top folder, as an entry of
+   * the kind 83h.
+   */
+  private Optional<Volume> exfat(int boot) {
+    int sector = bytes.unsigned(boot + 108);
+    int perCluster = bytes.unsigned(boot + 109);
+    if (sector < 9 || sector > 12 || sector + perCluster > 25) {
+      return Optional.empty();
+    }
+    int cluster = 1 << sector + perCluster;
+    long root = boot + (bytes.dword(boot + 88) << sector) + (bytes.dword(boot + 96) - 2) * cluster;
+    String label = "";
+    for (long at = root; at < root + cluster && bytes.within(at, 32); at += 32) {
+      int kind = bytes.unsigned((int) at);
+      if (kind == 0x83) {
+        label = utf16((int) at + 2, Math.min(11, bytes.unsigned((int) at + 1)));
+      }
+      if (kind == 0) {
+        break;
+      }
+    }
+    return Optional.of(
+        new Volume(label, cluster, bytes.dword(boot + 92), serial(bytes.dword(boot + 100))));
+  }
+
+  private String utf16(int at, int length) {
+    StringBuilder text = new StringBuilder();
+    for (int i = 0; i < length; i++) {
+      char c = (char) bytes.word(at + 2 * i);
+      text.append(Character.isISOControl(c) ? '?' : c);
+    }
+    return whole(text);
+  }
+
+  private static String serial(long number) {
+    return "%04X-%04X".formatted(number >> 16, number & 0xFFFF);
   }
 
   /** Names in the top folder of a FAT32 file system; empty if a part of it was not uploaded. */

@@ -94,14 +94,35 @@ public record ScrewMap(List<Screw> screws) {
     return new ScrewMap(fewer);
   }
 
-  /** The numbers in the order in which they go back. */
-  public List<Integer> back() {
-    List<Integer> numbers = new ArrayList<>();
-    for (int i = 1; i <= screws.size(); i++) {
-      numbers.add(i);
+  /**
+   * A screw where it is drawn.
+   *
+   * @param number from 1, as it was taken out
+   * @param x from the left, in units of the drawing
+   * @param y from the top
+   */
+  public record Spot(int number, double x, double y, Screw screw) {}
+
+  /**
+   * All of them on a drawing of the side that is opened, as they were taken out.
+   *
+   * @param width of the drawing; its height follows from the kind of machine
+   */
+  public List<Spot> on(double width, MachineKind kind) {
+    double height = width / proportion(kind);
+    List<Spot> spots = new ArrayList<>();
+    for (Screw screw : screws) {
+      spots.add(
+          new Spot(spots.size() + 1, screw.x() * width / WHOLE, screw.y() * height / WHOLE, screw));
     }
-    Collections.reverse(numbers);
-    return numbers;
+    return spots;
+  }
+
+  /** The same in the order in which they go back. */
+  public List<Spot> back(double width, MachineKind kind) {
+    List<Spot> spots = new ArrayList<>(on(width, kind));
+    Collections.reverse(spots);
+    return spots;
   }
 
   /** Whether screws of different lengths hold it, so that it matters which goes where. */

@@ -4,6 +4,8 @@ import dottore.core.drive.DriveDesk;
 import dottore.core.drive.DriveFacts;
 import dottore.core.drive.DriveState;
 import dottore.core.drive.TransferTime;
+import dottore.core.drive.WriteCard;
+import dottore.core.drive.WrongDisk;
 import dottore.core.facts.Facts;
 import dottore.core.gate.Gate;
 import dottore.core.gate.Point;
@@ -200,7 +202,21 @@ public final class SwapDesk {
 
   /** Whether everything that somebody wants is elsewhere, or nobody wants anything. */
   boolean safe() {
-    return !drives.wanted() || drives.saved().isPresent();
+    return drives.safe();
+  }
+
+  /** What must be seen before the new drive is written; empty until it is written down. */
+  public Optional<WriteCard> card() {
+    Point<Topic> data = dataPoint();
+    return fresh()
+        .map(
+            fresh ->
+                WriteCard.ofNew(
+                    WrongDisk.of(fresh, expected(), facts.get(DriveFacts.SERIAL_READ)),
+                    use() == Use.DATA
+                        ? "nothing is moved for it"
+                        : "of the old one: " + data.words(),
+                    use() == Use.DATA || data.state().passes()));
   }
 
   public Gate<Topic> gate() {

@@ -57,7 +57,12 @@ public enum SwapKind implements SheetKind {
             .with(DriveFacts.size(number), new BigDecimal(work.about(SIZE)))
             .with(DriveFacts.holds(number), system ? "the system" : "data")
             .without(DriveFacts.layout(number));
-    return system ? left.with(DriveFacts.TARGET, number).without(DriveFacts.SERIAL_READ) : left;
+    return system
+        ? left.with(DriveFacts.TARGET, number)
+            .without(DriveFacts.SERIAL_READ)
+            .without(DriveFacts.STATE)
+            .without(DriveFacts.OVER_ADAPTER)
+        : left;
   }
 
   /** Whether the kind of machine can take another drive at all. */

@@ -2,7 +2,7 @@ package dottore.core.swap;
 
 import dottore.core.casebook.Depth;
 import dottore.core.casebook.Drawing;
-import dottore.core.casebook.Touched;
+import dottore.core.drive.CaseSteps;
 import dottore.core.drive.DriveFacts;
 import dottore.core.drive.DriveSheets;
 import dottore.core.drive.DriveState;
@@ -13,7 +13,6 @@ import dottore.core.machine.Drive;
 import dottore.core.machine.MachineKind;
 import dottore.core.runsheet.Asked;
 import dottore.core.runsheet.Guard;
-import dottore.core.runsheet.Loan;
 import dottore.core.runsheet.RunSheet;
 import dottore.core.runsheet.SheetStep;
 import dottore.core.runsheet.SheetStep.Making;
@@ -25,7 +24,6 @@ import dottore.core.units.Minutes;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
-import java.util.Set;
 
 /** The steps of an exchange. Guide; the machine's own manual wins. */
 final class SwapSheets {
@@ -41,14 +39,9 @@ final class SwapSheets {
   /** The largest disk that the old scheme divides: 2 TiB. */
   private static final Capacity OLD_SCHEME_HOLDS = Capacity.ofGibibytes(2048);
 
-  private static final String OPENING =
-      "Cord or charger out, hold the power button, strap on or touch bare grounded metal.";
   private static final Minutes USUAL_CLONE = Minutes.of(45);
   private static final double SPINNING_MB = 100;
   private static final double MEGA = 1e6;
-
-  private static final Loan BATTERY =
-      new Loan("battery plug", "How did it sit?", "plugged in", Set.of(Touched.POWER));
 
   private final SwapDesk desk;
   private final MachineKind kind;
@@ -73,7 +66,7 @@ final class SwapSheets {
     if (system && road == Road.CLONE) {
       sheet.cloneBefore();
     }
-    sheet.open();
+    sheet.steps.addAll(CaseSteps.open(sheet.kind));
     if (system) {
       sheet.takeOut();
     }
@@ -84,7 +77,7 @@ final class SwapSheets {
     } else {
       sheet.dataDrive();
     }
-    sheet.close();
+    sheet.add(CaseSteps.close(sheet.kind, desk.screws().mixed()));
     if (system) {
       sheet.oldOne();
     }
@@ -193,42 +186,6 @@ final class SwapSheets {
     return step;
   }
 
-  private void open() {
-    add(
-        SheetStep.of(
-                "off",
-                "Power off and unplug",
-                kind == MachineKind.TOWER ? "Switch at the back off as well." : "")
-            .taking(1, 0)
-            .minding(OPENING)
-            .needed());
-    add(
-        SheetStep.of(
-                "cover",
-                "Take the cover off, each screw to its number on the map",
-                kind == MachineKind.ALL_IN_ONE
-                    ? "Face down on a soft cloth; the panel is glass."
-                    : "Draw the screws on this desk as they come out; lengths differ.")
-            .taking(kind == MachineKind.TOWER ? 3 : 8, 0)
-            .at(Depth.COVER_OFF)
-            .minding(
-                kind == MachineKind.TOWER
-                    ? "Live parts stay inside the supply; it is never opened."
-                    : "Photograph cables before they are moved.")
-            .needed());
-    if (kind.hasBattery()) {
-      add(
-          SheetStep.of(
-                  "battery",
-                  "Unplug the battery before anything else",
-                  "By its plug, not by the wires.")
-              .at(Depth.COVER_OFF)
-              .minding("Swollen or dented: stop, nothing sharp near it, outside to the fire box.")
-              .borrowing(BATTERY)
-              .needed());
-    }
-  }
-
   private void takeOut() {
     Body body = desk.facts().find(SwapFacts.OUT).map(DriveForm::body).orElse(form.body());
     boolean card = body == Body.CARD;
@@ -272,12 +229,7 @@ final class SwapSheets {
             .at(Depth.COVER_OFF)
             .showing(card ? Drawing.M2_LENGTHS : Drawing.DRIVE_PLUGS)
             .needed());
-    if (kind.hasBattery()) {
-      add(
-          SheetStep.of("battery-back", "Plug the battery in again", "")
-              .returning(BATTERY)
-              .needed());
-    }
+    steps.addAll(CaseSteps.batteryBack(kind));
     add(
         SheetStep.of(
                 "listed",
@@ -407,21 +359,6 @@ final class SwapSheets {
             .minding("The drive whose serial was just read, no other.")
             .needed());
     add(SheetStep.of("try", "Copy a large file onto it and back", "").taking(2, 2));
-  }
-
-  private void close() {
-    ScrewMap screws = desk.screws();
-    add(
-        SheetStep.of(
-                "cover-on",
-                "Cover on, screws back from the last number to the first",
-                screws.mixed()
-                    ? "Lengths differ: a long one in a short hole goes through the board."
-                    : "All in, none tight, then tighten.")
-            .taking(kind == MachineKind.TOWER ? 3 : 8, 0)
-            .at(Depth.COVER_OFF)
-            .minding(OPENING)
-            .needed());
   }
 
   private void oldOne() {

@@ -2,6 +2,7 @@ package dottore.core.drive;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dottore.core.casebook.Depth;
 import dottore.core.drive.Conversion.Topic;
 import dottore.core.facts.Facts;
 import dottore.core.gate.Point;
@@ -13,10 +14,13 @@ import dottore.core.machine.DiskLayout.Use;
 import dottore.core.machine.Drive;
 import dottore.core.machine.MachineKind;
 import dottore.core.machine.Scheme;
+import dottore.core.runsheet.Loan;
+import dottore.core.runsheet.SheetStep;
 import dottore.core.ticket.Backup;
 import dottore.core.ticket.Entry;
 import dottore.core.ticket.Jobs;
 import dottore.core.ticket.Owed;
+import dottore.core.ticket.Start;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -180,5 +184,80 @@ class DriveDeskTest {
     assertThat(desk().aimedAnew().kept()).containsKeys("scheme", "logical", "serial-read");
     assertThat(desk().forgotten(1).kept()).containsKeys("disk.1.gb", "target");
     assertThat(desk().forgotten(0).kept()).containsKey("disk.0.gb").doesNotContainKey("target");
+  }
+
+  // --- on another machine
+  // --------------------------------------------------------------------------
+
+  private List<SheetStep> test(MachineKind kind) {
+    DriveDesk desk = DriveDesk.of(Jobs.job(kind, backup, owed, new Entry.Known(Facts.of(facts))));
+    assertThat(desk.test()).isInstanceOf(Start.Go.class);
+    return ((Start.Go) desk.test()).sheet().steps();
+  }
+
+  private static List<String> ids(List<SheetStep> steps) {
+    return steps.stream().map(SheetStep::id).toList();
+  }
+
+  @Test
+  void theTestOverAnAdapterOnlyReadsAndPutsEverythingBack() {
+    facts.put("disk.0.serial", "AB-7F3Q");
+    facts.put("disk.0.gb", "500");
+    for (MachineKind kind : MachineKind.values()) {
+      if (kind == MachineKind.CLOUD_LAPTOP) {
+        continue;
+      }
+      List<SheetStep> steps = test(kind);
+      assertThat(steps).noneMatch(step -> step.depth() == Depth.WRITES_DRIVE);
+      assertThat(ids(steps).contains("battery")).isEqualTo(kind.hasBattery());
+      List<String> lent =
+          steps.stream().flatMap(s -> s.borrows().stream()).map(Loan::what).toList();
+      List<String> back = steps.stream().flatMap(s -> s.returns().stream()).toList();
+      assertThat(back).containsExactlyInAnyOrderElementsOf(lent);
+      assertThat(ids(steps)).containsSubsequence("off", "take-out", "seen", "read", "cover-on");
+    }
+    SheetStep read =
+        test(MachineKind.LAPTOP).stream().filter(s -> s.id().equals("read")).findFirst().get();
+    // 500 GB at 80 MB/s, the slow end of a drive that turns
+    assertThat(read.waiting().value()).isEqualTo(105);
+  }
+
+  @Test
+  void unsavedDataIsSavedBeforeTheLongRead() {
+    backup = Backup.NO;
+    assertThat(ids(test(MachineKind.TOWER))).containsSubsequence("seen", "save-first", "read");
+    facts.put("saved-where", "shelf drive");
+    facts.put("saved-compared", "yes");
+    assertThat(ids(test(MachineKind.TOWER))).doesNotContain("save-first");
+  }
+
+  @Test
+  void whatClicksIsNotStartedForATest() {
+    backup = Backup.NO;
+    facts.put("old-drive", "clicks");
+    assertThat(desk().test())
+        .isInstanceOfSatisfying(
+            Start.NotYet.class, not -> assertThat(not.why()).contains("specialist"));
+    facts.put("specialist", DriveFacts.SPECIALIST.print(Specialist.values()[0]));
+    assertThat(desk().test()).isInstanceOf(Start.Go.class);
+    DriveDesk sealed =
+        DriveDesk.of(
+            Jobs.job(MachineKind.CLOUD_LAPTOP, backup, owed, new Entry.Known(Facts.none())));
+    assertThat(sealed.test()).isInstanceOf(Start.NotYet.class);
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "FINE, fine, READS",
+    "EMPTY, empty, READS",
+    "SLOW, slow, ERRORS",
+    "CLICKS, clicks, CLICKS",
+    "NOTHING, nothing, DEAD"
+  })
+  void whatAnotherMachineSawAnswersFindAndTheRoads(
+      OverAdapter seen, String outcome, DriveState state) {
+    assertThat(seen.answer().check()).isEqualTo("usb-adapter-elsewhere");
+    assertThat(seen.answer().outcome()).isEqualTo(outcome);
+    assertThat(DriveDesk.seen(seen).find(DriveFacts.STATE)).contains(state);
   }
 }

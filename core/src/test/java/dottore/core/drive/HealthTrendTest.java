@@ -69,10 +69,15 @@ class HealthTrendTest {
   @Test
   void holdsTheLastReadingBeforeAgainstTheNext() {
     List<Reading> readings = List.of(reading(3, Map.of(5, 3L)), reading(1, Map.of(5, 1L)));
-    assertThat(HealthTrend.before(readings, START.plus(Duration.ofDays(3)), "ab-1"))
+    HealthNote now = new HealthNote("ab-1", Map.of(5, 9L), null, null, null);
+    assertThat(HealthTrend.before(readings, START.plus(Duration.ofDays(3)), now))
         .hasValueSatisfying(note -> assertThat(note.counts()).containsEntry(5, 1L));
-    assertThat(HealthTrend.before(readings, START.plus(Duration.ofDays(9)), "CD-2")).isEmpty();
-    assertThat(HealthTrend.before(readings, START, "")).isEmpty();
+    HealthNote other = new HealthNote("CD-2", Map.of(), null, null, null);
+    assertThat(HealthTrend.before(readings, START.plus(Duration.ofDays(9)), other)).isEmpty();
+    assertThat(HealthTrend.before(readings, START, now)).isEmpty();
+    // What has a health page is no drive with attributes.
+    HealthNote page = new HealthNote("", Map.of(), null, 3, 0L);
+    assertThat(HealthTrend.before(readings, START.plus(Duration.ofDays(9)), page)).isEmpty();
   }
 
   /** Notes that were kept before hours and wear were. */

@@ -204,7 +204,8 @@ class WriteGateTest {
   }
 
   private static Partition partition(FileSystem system) {
-    return new Partition(2048, Capacity.ofGigabytes(8), Optional.ofNullable(system), "");
+    return new Partition(
+        2048, Capacity.ofGigabytes(8), Optional.ofNullable(system), Optional.empty());
   }
 
   @ParameterizedTest(name = "{0}, {1} partitions of {2}, files {3}, name ticked {4}: {5}")

@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dottore.core.drive.HealthNote;
-import dottore.core.machine.DriveHealth;
 import dottore.core.machine.DriveHealth.Attributes;
 import dottore.core.machine.DriveHealth.Page;
 import dottore.core.reading.HealthReading;
@@ -97,10 +96,11 @@ class HealthTextTest {
     HealthText first = HealthText.read("Serial Number: AB-1\n199 3\n5 0");
     HealthNote note = HealthNote.of(first.health(), first.serial());
     HealthText later = HealthText.read("Serial Number: AB-1\n199 9\n5 0");
-    Optional<DriveHealth> before = note.earlierOf(later.serial());
-    assertThat(HealthReading.judge(later.health(), before).level()).isEqualTo(Level.CABLE);
-    assertThat(note.earlierOf("CD-2")).isEmpty();
-    assertThat(note.earlierOf("")).isPresent();
+    HealthNote now = HealthNote.of(later.health(), later.serial());
+    assertThat(note.mayBe(now)).isTrue();
+    assertThat(HealthReading.judge(later.health(), note.earlier()).level()).isEqualTo(Level.CABLE);
+    assertThat(note.mayBe(HealthNote.of(later.health(), "CD-2"))).isFalse();
+    assertThat(note.mayBe(HealthNote.of(later.health(), ""))).isTrue();
   }
 
   @Test

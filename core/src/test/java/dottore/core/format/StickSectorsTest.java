@@ -6,6 +6,7 @@ import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import dottore.core.machine.FileSystem;
 import dottore.core.machine.Scheme;
 import dottore.core.machine.Stick;
+import dottore.core.machine.Stick.Volume;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -49,6 +50,57 @@ class StickSectorsTest {
     assertThat(stick.partitions().get(0).start()).isEqualTo(Long.parseLong(line.group(1)));
     assertThat(stick.partitions().get(0).size().bytes())
         .isEqualTo(Long.parseLong(line.group(2)) * 512);
+  }
+
+  /** Held against what fsck.fat and mlabel read of the same image. */
+  @ParameterizedTest
+  @CsvSource({"1, 80, NO NAME", "8, 600, TOOLS 7", "64, 5000, ÄÖ"})
+  void readsWhatFat32SaysOfItself(int perCluster, int mebibytes, String label) throws Exception {
+    Path image = images.image(mebibytes * MIB);
+    images.run(
+        "",
+        "/usr/sbin/mkfs.fat",
+        "-I",
+        "-F",
+        "32",
+        "-s",
+        "" + perCluster,
+        "-i",
+        "4a1709fc",
+        image.toString());
+    if (!label.equals("NO NAME")) {
+      images.run(
+          "",
+          "/usr/sbin/fatlabel",
+          "-c",
+          "850",
+          image.toString(),
+          label.replaceAll("[^\\x00-\\x7F]", "A"));
+    }
+    Volume volume =
+        StickSectors.read(images.head(image, MIB)).partitions().get(0).volume().orElseThrow();
+    String check = images.run("", "/usr/sbin/fsck.fat", "-n", "-v", image.toString());
+    assertThat(check).contains(volume.cluster() + " bytes per cluster");
+    assertThat(check).contains("/" + volume.clusters() + " clusters");
+    assertThat(volume.serial()).isEqualTo("4A17-09FC");
+    assertThat(images.run("", "mlabel", "-s", "-i", image.toString(), "::"))
+        .contains(label.equals("NO NAME") ? "no label" : volume.label());
+  }
+
+  /** Held against what dump.exfat reads of the same image. */
+  @ParameterizedTest
+  @CsvSource({"4096, 8, A", "32768, 64, VORRAT", "131072, 900, Werk 7 neu"})
+  void readsWhatExfatSaysOfItself(int cluster, int mebibytes, String label) throws Exception {
+    Path image = images.image(mebibytes * MIB);
+    images.run("", "/usr/sbin/mkfs.exfat", "-c", "" + cluster, "-L", label, image.toString());
+    Stick stick = StickSectors.read(images.head(image, 8 * MIB));
+    assertThat(stick.partitions().get(0).fileSystem()).contains(FileSystem.EXFAT);
+    Volume volume = stick.partitions().get(0).volume().orElseThrow();
+    String dump = images.run("", "/usr/sbin/dump.exfat", image.toString());
+    assertThat(dump).containsPattern("Cluster [Ss]ize:\\s+" + volume.cluster() + "\\b");
+    assertThat(dump).containsPattern("Total Clusters:\\s+" + volume.clusters() + "\\b");
+    assertThat(dump.toLowerCase()).contains("0x" + volume.serial().replace("-", "").toLowerCase());
+    assertThat(volume.label()).isEqualTo(label);
   }
 
   @Test
