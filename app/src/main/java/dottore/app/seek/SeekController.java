@@ -4,6 +4,7 @@ import dottore.app.knowledge.Knowledge;
 import dottore.app.record.Counter;
 import dottore.app.record.TicketFile;
 import dottore.app.record.TicketSearch;
+import dottore.app.shelf.ShelfBook;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.ticket.ClaimNumber;
@@ -69,11 +70,13 @@ class SeekController {
 
   private final TicketSearch tickets;
   private final Counter counter;
+  private final ShelfBook shelf;
   private final Knowledge knowledge;
 
-  SeekController(TicketSearch tickets, Counter counter, Knowledge knowledge) {
+  SeekController(TicketSearch tickets, Counter counter, ShelfBook shelf, Knowledge knowledge) {
     this.tickets = tickets;
     this.counter = counter;
+    this.shelf = shelf;
     this.knowledge = knowledge;
   }
 
@@ -92,6 +95,12 @@ class SeekController {
           new Group(
               "Machines",
               counter.machinesLike(typed).stream().limit(MACHINES).map(this::hit).toList()));
+      groups.add(
+          new Group(
+              "On the shelf",
+              shelf.called(typed).stream()
+                  .map(f -> new Hit(f.address(), f.name(), f.note()))
+                  .toList()));
       groups.add(new Group("Casebook", casebook(typed)));
     }
     groups.add(new Group("Places and actions", doors(typed, request.isUserInRole("OWNER"))));

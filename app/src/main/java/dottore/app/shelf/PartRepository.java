@@ -15,4 +15,10 @@ interface PartRepository extends JpaRepository<PartRow, Long> {
   @Lock(LockModeType.PESSIMISTIC_WRITE)
   @Query("select p from PartRow p where p.id = :id and not p.gone")
   Optional<PartRow> hold(long id);
+
+  /** Those whose name or serials have these words. */
+  @Query(
+      "select p from PartRow p where not p.gone and (locate(lower(:words), lower(p.name)) > 0"
+          + " or locate(lower(:words), lower(p.serials)) > 0) order by p.name limit 4")
+  List<PartRow> called(String words);
 }

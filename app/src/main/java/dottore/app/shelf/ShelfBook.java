@@ -29,6 +29,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -177,6 +178,47 @@ public class ShelfBook implements AtHand {
                     row.place,
                     row.price == null ? "" : shop.money() + " " + row.price.toPlainString()))
         .toList();
+  }
+
+  /**
+   * Something on the shelf that was looked for.
+   *
+   * @param note where it is, and how many there are
+   */
+  public record Found(String address, String name, String note) {}
+
+  /** Sticks by their label, typed or scanned, and parts by name or serial; a few of each. */
+  @Transactional(readOnly = true)
+  public List<Found> called(String typed) {
+    String words = bare(typed);
+    if (words.length() < 2) {
+      return List.of();
+    }
+    Stream<Found> found =
+        sticks.called(words).stream()
+            .map(
+                row ->
+                    new Found(
+                        "/shelf#stick-" + row.id,
+                        row.label,
+                        "stick, "
+                            + out(Objects.requireNonNull(row.id))
+                                .map(lent -> "in " + lent.claim())
+                                .orElse(row.place.isEmpty() ? "on the shelf" : row.place)));
+    Stream<Found> counted =
+        parts.called(words).stream()
+            .map(
+                row ->
+                    new Found(
+                        "/shelf#parts",
+                        row.name,
+                        row.stock + " there" + (row.place.isEmpty() ? "" : ", " + row.place)));
+    return Stream.concat(found, counted).toList();
+  }
+
+  /** A label without the word that its code has in front. */
+  private static String bare(String scanned) {
+    return scanned.strip().replaceFirst("(?i)^stick\\s+", "");
   }
 
   private static final String FROM = "From the shelf: ";
@@ -487,7 +529,7 @@ public class ShelfBook implements AtHand {
    */
   void named(long id, String read) {
     StickRow row = hold(id);
-    String label = read.strip().replaceFirst("(?i)^stick\\s+", "");
+    String label = bare(read);
     if (!row.label.equalsIgnoreCase(label)) {
       throw new Refused(
           label.isEmpty()

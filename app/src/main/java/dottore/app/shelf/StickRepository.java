@@ -11,6 +11,12 @@ import org.springframework.data.jpa.repository.Query;
 interface StickRepository extends JpaRepository<StickRow, Long> {
   List<StickRow> findByGoneFalseOrderByLabel();
 
+  /** Those whose label has these words. */
+  @Query(
+      "select s from StickRow s where not s.gone and locate(lower(:words), lower(s.label)) > 0"
+          + " order by s.label limit 4")
+  List<StickRow> called(String words);
+
   long countByGoneFalseAndVerdict(String verdict);
 
   /** The stick for lending; a second hand waits until the first is done. */

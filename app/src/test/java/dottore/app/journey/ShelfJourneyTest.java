@@ -34,6 +34,11 @@ class ShelfJourneyTest extends Journey {
     String claim = takeIn("Sander Holmqvist", "", "starts with an error", "blocked");
     page.navigate("/find?anything=stick");
     assertThat(page.locator("main a[href='/shelf']")).hasCount(1);
+    // What the code on its label holds, as a scanner types it.
+    page.navigate("/find?anything=STICK%20Blue-3");
+    assertThat(page.locator("main a[href^='/shelf#stick-']")).containsText("Blue-3");
+    page.navigate("/find?anything=NS3-7713");
+    assertThat(page.locator("main a[href='/shelf#parts']")).containsText("M.2 2280");
     page.navigate("/today");
     page.keyboard().press("g");
     page.keyboard().press("s");
