@@ -19,6 +19,7 @@ class HouseTest {
           "units",
           "hours",
           "machine",
+          "yaml",
           "casebook",
           "words",
           "isolation",
@@ -28,13 +29,15 @@ class HouseTest {
           "format",
           "facts",
           "gate",
+          "weigh",
           "runsheet",
           "ticket",
           "firmware",
           "drive",
           "swap",
           "upgrade",
-          "shelf");
+          "shelf",
+          "system");
 
   private final JavaClasses core =
       new ClassFileImporter()

@@ -37,6 +37,7 @@ import dottore.core.ticket.Job;
 import dottore.core.ticket.SheetKind;
 import dottore.core.ticket.Start;
 import dottore.core.units.Capacity;
+import dottore.core.weigh.Choice;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
@@ -59,7 +60,6 @@ class SwapPage implements Desk {
   private static final double SCALE = 300;
 
   private static final double MAP = 360;
-  private static final double WAITING = 0.25;
 
   @Override
   public List<Page> pages() {
@@ -285,17 +285,16 @@ class SwapPage implements Desk {
   private static List<RoadRow> roads(Roads roads, SwapDesk desk) {
     double longest =
         roads.choices().stream()
-            .filter(Roads.Choice::open)
+            .filter(Choice::open)
             .mapToDouble(c -> Math.max(c.hands().value() + c.waiting().value(), c.price()))
             .max()
             .orElse(1);
     double unit = SCALE / longest;
     Optional<Road> chosen = desk.road();
-    Optional<Road> best = roads.best().map(Roads.Choice::road);
+    Optional<Road> best = roads.best().map(Choice::road);
     return roads.choices().stream()
         .map(
             c -> {
-              double later = c.price() - c.hands().value() - WAITING * c.waiting().value();
               return new RoadRow(
                   c.road().id(),
                   c.road().words(),
@@ -303,7 +302,7 @@ class SwapPage implements Desk {
                   c.wall().orElse(""),
                   unit * c.hands().value(),
                   unit * c.waiting().value(),
-                  unit * Math.max(0, later),
+                  unit * c.later(),
                   String.format(
                       Locale.ROOT,
                       "%.0f hands, %.0f waiting",

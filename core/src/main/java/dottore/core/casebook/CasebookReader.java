@@ -5,6 +5,7 @@ import static java.util.Objects.requireNonNull;
 import dottore.core.casebook.Check.Outcome;
 import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
+import dottore.core.yaml.YamlPlace;
 import java.io.IOException;
 import java.io.InputStream;
 import java.io.StringReader;

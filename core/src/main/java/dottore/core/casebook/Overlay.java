@@ -1,5 +1,6 @@
 package dottore.core.casebook;
 
+import dottore.core.yaml.YamlPlace;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.EnumMap;

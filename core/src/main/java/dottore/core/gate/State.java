@@ -10,10 +10,5 @@ public enum State {
   /** Nobody looked yet. */
   ASK,
   /** It stands in the way. */
-  BAD;
-
-  /** Whether work may begin as far as the point goes. */
-  public boolean passes() {
-    return this != ASK && this != BAD;
-  }
+  BAD
 }

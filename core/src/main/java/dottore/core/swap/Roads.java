@@ -3,10 +3,11 @@ package dottore.core.swap;
 import dottore.core.drive.DriveState;
 import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
-import java.util.ArrayList;
-import java.util.Comparator;
+import dottore.core.weigh.Choice;
+import dottore.core.weigh.Tally;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.Stream;
 
 /**
  * Which road to take to the new drive: each priced in minutes of hands and of waiting, with what it
@@ -16,7 +17,7 @@ import java.util.Optional;
  *
  * @param choices the best first, those that cannot be done last
  */
-public record Roads(List<Choice> choices) {
+public record Roads(List<Choice<Road>> choices) {
   /** What the customer wants to see on the first morning. */
   public enum Wish {
     AS_IT_WAS("everything as it was"),
@@ -52,30 +53,6 @@ public record Roads(List<Choice> choices) {
       Optional<Minutes> blocks,
       boolean wanted) {}
 
-  /**
-   * A road with its price.
-   *
-   * @param wall why it cannot be taken; empty if it can
-   * @param price hands, a quarter of the waiting, and what it is likely to cost afterwards
-   * @param because the facts that decided, each in a few words
-   */
-  public record Choice(
-      Road road,
-      Optional<String> wall,
-      Minutes hands,
-      Minutes waiting,
-      double price,
-      List<String> because) {
-    public Choice {
-      because = List.copyOf(because);
-    }
-
-    public boolean open() {
-      return wall.isEmpty();
-    }
-  }
-
-  private static final double WAITING = 0.25;
   private static final double USUAL_COPY = 45;
 
   /** A drive with errors is read in several passes, the bad places last. */
@@ -90,23 +67,18 @@ public record Roads(List<Choice> choices) {
     choices = List.copyOf(choices);
   }
 
-  public Optional<Choice> best() {
+  public Optional<Choice<Road>> best() {
     return choices.stream().filter(Choice::open).findFirst();
   }
 
-  public Choice choice(Road road) {
+  public Choice<Road> choice(Road road) {
     return choices.stream().filter(c -> c.road() == road).findFirst().orElseThrow();
   }
 
   /** Prices all four. */
   public static Roads of(Facts facts) {
     return new Roads(
-        java.util.stream.Stream.of(clone(facts), clean(facts), image(facts), recovery(facts))
-            .sorted(
-                Comparator.comparing((Choice c) -> !c.open())
-                    .thenComparingDouble(Choice::price)
-                    .thenComparing(Choice::road))
-            .toList());
+        Choice.sorted(Stream.of(clone(facts), clean(facts), image(facts), recovery(facts))));
   }
 
   private static double copy(Facts facts) {
@@ -121,8 +93,8 @@ public record Roads(List<Choice> choices) {
     return facts.kind() == MachineKind.CLOUD_LAPTOP;
   }
 
-  private static Choice clone(Facts facts) {
-    Tally tally = new Tally(Road.CLONE).hands(20).waits(blocks(facts));
+  private static Choice<Road> clone(Facts facts) {
+    Tally<Road> tally = Tally.of(Road.CLONE).hands(20).waits(blocks(facts));
     if (locked(facts)) {
       tally.wall("this kind of machine starts only from its maker's image");
     }
@@ -149,8 +121,8 @@ public record Roads(List<Choice> choices) {
     return tally.done();
   }
 
-  private static Choice clean(Facts facts) {
-    Tally tally = new Tally(Road.CLEAN).hands(35).waits(70);
+  private static Choice<Road> clean(Facts facts) {
+    Tally<Road> tally = Tally.of(Road.CLEAN).hands(35).waits(70);
     if (locked(facts)) {
       tally.wall("this kind of machine starts only from its maker's image");
     }
@@ -158,8 +130,8 @@ public record Roads(List<Choice> choices) {
     return tally.done();
   }
 
-  private static Choice image(Facts facts) {
-    Tally tally = new Tally(Road.IMAGE).hands(20).waits(blocks(facts));
+  private static Choice<Road> image(Facts facts) {
+    Tally<Road> tally = Tally.of(Road.IMAGE).hands(20).waits(blocks(facts));
     if (locked(facts)) {
       tally.wall("this kind of machine starts only from its maker's image");
     }
@@ -176,9 +148,9 @@ public record Roads(List<Choice> choices) {
     return tally.done();
   }
 
-  private static Choice recovery(Facts facts) {
+  private static Choice<Road> recovery(Facts facts) {
     boolean own = locked(facts) || facts.kind() == MachineKind.HANDHELD;
-    Tally tally = new Tally(Road.RECOVERY).hands(own ? 20 : 45).waits(own ? 40 : 100);
+    Tally<Road> tally = Tally.of(Road.RECOVERY).hands(own ? 20 : 45).waits(own ? 40 : 100);
     tally.because(
         own
             ? "its maker gives an image for just this model"
@@ -188,7 +160,7 @@ public record Roads(List<Choice> choices) {
   }
 
   /** What an empty system costs: data and, where they are wanted back, programs. */
-  private static void data(Facts facts, Tally tally) {
+  private static void data(Facts facts, Tally<Road> tally) {
     if (facts.wanted()) {
       tally.hands(10).waits(copy(facts));
       facts
@@ -204,54 +176,6 @@ public record Roads(List<Choice> choices) {
     }
     if (facts.sound().filter(well -> !well).isPresent()) {
       tally.because("leaves the old fault behind");
-    }
-  }
-
-  /** Adds up. */
-  private static final class Tally {
-    private final Road road;
-    private Optional<String> wall = Optional.empty();
-    private double hands;
-    private double waiting;
-    private double afterwards;
-    private final List<String> because = new ArrayList<>();
-
-    Tally(Road road) {
-      this.road = road;
-    }
-
-    Tally hands(double minutes) {
-      hands += minutes;
-      return this;
-    }
-
-    Tally waits(double minutes) {
-      waiting += minutes;
-      return this;
-    }
-
-    Tally afterwards(double minutes) {
-      afterwards += minutes;
-      return this;
-    }
-
-    Tally because(String words) {
-      because.add(words);
-      return this;
-    }
-
-    void wall(String words) {
-      wall = wall.or(() -> Optional.of(words));
-    }
-
-    Choice done() {
-      return new Choice(
-          road,
-          wall,
-          Minutes.of(hands),
-          Minutes.of(waiting),
-          hands + WAITING * waiting + afterwards,
-          because);
     }
   }
 

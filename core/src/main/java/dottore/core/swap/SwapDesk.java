@@ -216,7 +216,7 @@ public final class SwapDesk {
                     use() == Use.DATA
                         ? "nothing is moved for it"
                         : "of the old one: " + data.words(),
-                    use() == Use.DATA || data.state().passes()));
+                    use() == Use.DATA || data.passes()));
   }
 
   public Gate<Topic> gate() {

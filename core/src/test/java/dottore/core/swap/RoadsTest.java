@@ -6,6 +6,7 @@ import dottore.core.drive.DriveState;
 import dottore.core.machine.MachineKind;
 import dottore.core.swap.Roads.Wish;
 import dottore.core.units.Minutes;
+import dottore.core.weigh.Choice;
 import java.util.Optional;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -86,7 +87,7 @@ class RoadsTest {
   void aCloudLaptopTakesOnlyItsMakersImage() {
     kind = MachineKind.CLOUD_LAPTOP;
     image = Optional.of(true);
-    assertThat(roads().choices().stream().filter(Roads.Choice::open).map(Roads.Choice::road))
+    assertThat(roads().choices().stream().filter(Choice::open).map(Choice::road))
         .containsExactly(Road.RECOVERY);
   }
 

@@ -1,4 +1,4 @@
-package dottore.core.casebook;
+package dottore.core.yaml;
 
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -14,14 +14,14 @@ import org.yaml.snakeyaml.nodes.NodeTuple;
 import org.yaml.snakeyaml.nodes.ScalarNode;
 import org.yaml.snakeyaml.nodes.SequenceNode;
 
-/** A node of a casebook file that knows its file and line, so that each fault can say where. */
-final class YamlPlace {
+/** A node of a file that knows its file and line, so that each fault can say where. */
+public final class YamlPlace {
   private final String file;
   private final int line;
   private final Node node;
   private final List<String> faults;
 
-  YamlPlace(String file, Node node, List<String> faults) {
+  public YamlPlace(String file, Node node, List<String> faults) {
     this(file, node, node, faults);
   }
 
@@ -36,7 +36,7 @@ final class YamlPlace {
   }
 
   /** The text of this value as it stands in its file, moved to the left edge, or empty. */
-  String source(String file) {
+  public String source(String file) {
     int from = file.offsetByCodePoints(0, node.getStartMark().getIndex());
     int to = file.offsetByCodePoints(0, node.getEndMark().getIndex());
     String indent = " ".repeat(node.getStartMark().getColumn());
@@ -47,12 +47,12 @@ final class YamlPlace {
         .strip();
   }
 
-  void fault(String what) {
+  public void fault(String what) {
     faults.add(file + ":" + line + ": " + what);
   }
 
   /** The entries of a mapping in file order; a fault and none if this is something else. */
-  Map<String, YamlPlace> entries() {
+  public Map<String, YamlPlace> entries() {
     Map<String, YamlPlace> entries = new LinkedHashMap<>();
     if (!(node instanceof MappingNode mapping)) {
       fault("expected names with values");
@@ -69,11 +69,11 @@ final class YamlPlace {
     return entries;
   }
 
-  boolean isScalar() {
+  public boolean isScalar() {
     return node instanceof ScalarNode;
   }
 
-  String text() {
+  public String text() {
     if (node instanceof ScalarNode scalar) {
       return scalar.getValue().strip();
     }
@@ -81,7 +81,7 @@ final class YamlPlace {
     return "";
   }
 
-  double number(double least, double most) {
+  public double number(double least, double most) {
     String text = text();
     try {
       double value = Double.parseDouble(text);
@@ -95,7 +95,7 @@ final class YamlPlace {
     return least;
   }
 
-  List<YamlPlace> items() {
+  public List<YamlPlace> items() {
     List<YamlPlace> items = new ArrayList<>();
     if (node instanceof SequenceNode sequence) {
       sequence.getValue().forEach(item -> items.add(new YamlPlace(file, item, faults)));
@@ -106,11 +106,11 @@ final class YamlPlace {
   }
 
   /** This text as a typed word; a fault and nothing if the type does not know it. */
-  <T> Optional<T> as(Function<String, T> of) {
+  public <T> Optional<T> as(Function<String, T> of) {
     return parse(text(), of);
   }
 
-  <T> Optional<T> parse(String word, Function<String, T> of) {
+  public <T> Optional<T> parse(String word, Function<String, T> of) {
     try {
       return Optional.of(of.apply(word));
     } catch (IllegalArgumentException unknown) {
@@ -120,12 +120,12 @@ final class YamlPlace {
   }
 
   /** A mapping read field by field; what was not asked for in the end is a fault. */
-  Fields fields() {
+  public Fields fields() {
     return new Fields(this, entries());
   }
 
   /** The fields of one entry. */
-  static final class Fields {
+  public static final class Fields {
     private final YamlPlace place;
     private final Map<String, YamlPlace> left;
 
@@ -134,15 +134,15 @@ final class YamlPlace {
       this.left = entries;
     }
 
-    YamlPlace place() {
+    public YamlPlace place() {
       return place;
     }
 
-    Optional<YamlPlace> take(String name) {
+    public Optional<YamlPlace> take(String name) {
       return Optional.ofNullable(left.remove(name));
     }
 
-    String text(String name) {
+    public String text(String name) {
       Optional<YamlPlace> found = take(name);
       if (found.isEmpty()) {
         place.fault("'" + name + "' is missing");
@@ -150,20 +150,21 @@ final class YamlPlace {
       return found.map(YamlPlace::text).orElse("");
     }
 
-    OptionalDouble number(String name, double least, double most) {
+    public OptionalDouble number(String name, double least, double most) {
       Optional<YamlPlace> found = take(name);
       return found.isPresent()
           ? OptionalDouble.of(found.get().number(least, most))
           : OptionalDouble.empty();
     }
 
-    <T> List<T> words(String name, Function<String, T> of) {
+    public <T> List<T> words(String name, Function<String, T> of) {
       return take(name).map(YamlPlace::items).orElse(List.of()).stream()
           .flatMap(item -> item.as(of).stream())
           .toList();
     }
 
-    <T> Map<T, Double> numbers(String name, Function<String, T> of, double least, double most) {
+    public <T> Map<T, Double> numbers(
+        String name, Function<String, T> of, double least, double most) {
       Map<T, Double> numbers = new LinkedHashMap<>();
       take(name)
           .map(YamlPlace::entries)
@@ -176,7 +177,7 @@ final class YamlPlace {
       return numbers;
     }
 
-    void nothingElse() {
+    public void nothingElse() {
       left.forEach((name, value) -> value.fault("nothing is called '" + name + "' here"));
     }
   }

@@ -1,0 +1,43 @@
+package dottore.core.system;
+
+import dottore.core.casebook.Reliance;
+import java.util.List;
+import java.util.Set;
+
+/** What putting a system back relies on in the casebook. */
+public final class SystemCasebook {
+  static final Reliance CLEAN = Reliance.on("reinstall-clean");
+  static final Reliance EMPTY = Reliance.on("install-on-empty");
+  static final Reliance IN_PLACE = Reliance.on("repair-in-place");
+  static final Reliance RECOVERY = Reliance.on("maker-recovery");
+
+  /** The check whether setup fails at the same place. */
+  public static final String SAME_PLACE = "hang-point-repeats";
+
+  /** Causes that another or a mended system cures. */
+  public static final Set<String> CAUSES =
+      Set.of(
+          "system-files-damaged",
+          "system-upgrade-broken",
+          "malware",
+          "no-system-on-drive",
+          "recovery-image-needed",
+          "system-32-bit");
+
+  /** All of it. */
+  public static final List<Reliance> ALL =
+      List.of(
+          CLEAN,
+          EMPTY,
+          IN_PLACE,
+          RECOVERY,
+          Reliance.on(SAME_PLACE, "same", "changes"),
+          Reliance.on("system-files-damaged"),
+          Reliance.on("system-upgrade-broken"),
+          Reliance.on("malware"),
+          Reliance.on("no-system-on-drive"),
+          Reliance.on("recovery-image-needed"),
+          Reliance.on("system-32-bit"));
+
+  private SystemCasebook() {}
+}

@@ -1,0 +1,307 @@
+package dottore.core.system;
+
+import dottore.core.drive.DriveDesk;
+import dottore.core.drive.DriveFacts;
+import dottore.core.drive.DriveState;
+import dottore.core.drive.TransferTime;
+import dottore.core.drive.WriteCard;
+import dottore.core.drive.WrongDisk;
+import dottore.core.facts.Facts;
+import dottore.core.facts.MachineFacts;
+import dottore.core.gate.Gate;
+import dottore.core.gate.Point;
+import dottore.core.machine.Drive;
+import dottore.core.machine.Passport;
+import dottore.core.machine.Scheme;
+import dottore.core.swap.SwapFacts;
+import dottore.core.system.Readiness.Machine;
+import dottore.core.system.SystemFacts.Signed;
+import dottore.core.ticket.Job;
+import dottore.core.ticket.Start;
+import dottore.core.units.Capacity;
+import dottore.core.upgrade.UpgradeFacts;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.OptionalInt;
+
+/** What is known of a machine's system, and what follows. */
+public final class SystemDesk {
+  /** What the gate looks at before the work begins. */
+  public enum Topic {
+    SYSTEM("System"),
+    READY("Machine"),
+    ROAD("Road"),
+    DISK("Which disk"),
+    DATA("Data"),
+    CONSENT("Agreed");
+
+    private final String words;
+
+    Topic(String words) {
+      this.words = words;
+    }
+
+    public String words() {
+      return words;
+    }
+  }
+
+  /**
+   * How a shop does it where shops differ.
+   *
+   * @param offline whether the first start is without network
+   * @param keyAtSetup whether the key is typed during setup
+   * @param otherDrivesIn whether other drives stay in and the target is told by size and serial
+   */
+  public record Habits(boolean offline, boolean keyAtSetup, boolean otherDrivesIn) {
+    public static final Habits USUAL = new Habits(false, false, false);
+  }
+
+  private final Job job;
+  private final Facts facts;
+  private final DriveDesk drives;
+  private final SystemProfiles profiles;
+
+  private SystemDesk(Job job, SystemProfiles profiles) {
+    this.job = job;
+    this.facts = job.log().facts();
+    this.drives = DriveDesk.of(job);
+    this.profiles = profiles;
+  }
+
+  public static SystemDesk of(Job job, SystemProfiles profiles) {
+    return new SystemDesk(job, profiles);
+  }
+
+  public Facts facts() {
+    return facts;
+  }
+
+  Job job() {
+    return job;
+  }
+
+  DriveDesk drives() {
+    return drives;
+  }
+
+  /** The systems that run on this kind of machine. */
+  public List<SystemProfile> choices() {
+    return profiles.on(job.kind());
+  }
+
+  /** The system to put on: as chosen, or the only one there is for the kind. */
+  public Optional<SystemProfile> wanted() {
+    return profiles
+        .named(facts.get(SystemFacts.WANTED))
+        .filter(profile -> profile.kinds().contains(job.kind()))
+        .or(() -> choices().size() == 1 ? Optional.of(choices().get(0)) : Optional.empty());
+  }
+
+  /** The system that is on it, if somebody said. */
+  public Optional<SystemProfile> had() {
+    return profiles.named(facts.get(SystemFacts.HAD));
+  }
+
+  /** The machine as it was looked at, typed or read. */
+  public Machine machine() {
+    Optional<Passport> passport = job.passport();
+    OptionalInt cores =
+        facts
+            .find(SystemFacts.CORES)
+            .map(OptionalInt::of)
+            .orElseGet(
+                () ->
+                    passport.stream()
+                        .flatMap(p -> p.processors().stream())
+                        .flatMapToInt(cpu -> cpu.cores().stream())
+                        .max());
+    Optional<Capacity> memory =
+        facts
+            .find(UpgradeFacts.MEMORY)
+            .map(gib -> Capacity.ofGibibytes(gib.doubleValue()))
+            .or(() -> passport.map(Passport::memoryShown).filter(size -> size.bytes() > 0));
+    Optional<Capacity> disk =
+        drives
+            .target()
+            .flatMap(Drive::size)
+            .or(
+                () ->
+                    facts
+                        .find(UpgradeFacts.DISK)
+                        .map(gb -> Capacity.ofGigabytes(gb.doubleValue())));
+    return new Machine(
+        facts
+            .find(UpgradeFacts.BITS)
+            .map(b -> OptionalInt.of(b == UpgradeFacts.Bits.SIXTY_FOUR ? 64 : 32))
+            .orElse(OptionalInt.empty()),
+        cores,
+        memory,
+        disk,
+        facts.find(SystemFacts.SOLID_STATE),
+        facts.find(MachineFacts.BOOT_MODE),
+        facts.find(MachineFacts.OLD_ONLY).orElse(false),
+        facts.find(MachineFacts.SCHEME).map(scheme -> scheme == Scheme.MBR),
+        facts.find(UpgradeFacts.SECURE_BOOT).map(s -> s == UpgradeFacts.Switch.ON),
+        facts.find(UpgradeFacts.CHIP).map(SystemDesk::chip),
+        facts.find(UpgradeFacts.LISTED));
+  }
+
+  private static Optional<Boolean> chip(UpgradeFacts.Chip chip) {
+    return chip == UpgradeFacts.Chip.NONE
+        ? Optional.empty()
+        : Optional.of(chip == UpgradeFacts.Chip.ON);
+  }
+
+  /** Whether the machine has what the wanted system wants; empty while none is chosen. */
+  public Optional<Readiness> readiness() {
+    return wanted().map(profile -> Readiness.of(profile, machine()));
+  }
+
+  /** The seven roads on one scale; empty while no system is chosen. */
+  public Optional<SystemRoads> roads() {
+    return wanted()
+        .map(
+            profile ->
+                SystemRoads.of(
+                    new SystemRoads.Facts(
+                        profile,
+                        had(),
+                        Readiness.of(profile, machine()).verdict(),
+                        facts.find(SystemFacts.STARTS),
+                        facts.find(SystemFacts.UNSTABLE),
+                        facts.find(SystemFacts.UNWANTED),
+                        facts.find(SystemFacts.OTHER_BOARD),
+                        facts.find(SystemFacts.ORIGIN),
+                        facts.find(SystemFacts.YEARS).map(Number::doubleValue),
+                        facts.find(SystemFacts.PROGRAMS),
+                        facts.find(SystemFacts.FREE).map(Number::doubleValue),
+                        facts.find(DriveFacts.STATE),
+                        drives.copyTime().map(TransferTime::most),
+                        drives.wanted(),
+                        !facts.get(SwapFacts.NEW_SERIAL).isEmpty(),
+                        facts.find(SystemFacts.KEY_KNOWN))));
+  }
+
+  /** The road that was chosen, while it can be taken. */
+  public Optional<SystemRoad> road() {
+    return facts
+        .find(SystemFacts.ROAD)
+        .filter(road -> roads().filter(roads -> roads.road(road).choice().open()).isPresent());
+  }
+
+  /** What follows from where setup stood still. */
+  public Optional<Stall.Verdict> stall() {
+    return Stall.judge(facts.find(SystemFacts.FIRST_STALL), facts.find(SystemFacts.SECOND_STALL));
+  }
+
+  /** What must be seen before the drive is written; empty while nobody named it. */
+  public Optional<WriteCard> card() {
+    return drives.card();
+  }
+
+  public Gate<Topic> gate() {
+    List<Point<Topic>> points = new ArrayList<>();
+    points.add(
+        wanted()
+            .map(profile -> Point.good(Topic.SYSTEM, profile.name()))
+            .orElseGet(() -> Point.ask(Topic.SYSTEM, "which one is put on", "Choose it below")));
+    readiness().ifPresent(readiness -> points.add(readyPoint(readiness)));
+    points.add(
+        road()
+            .map(road -> Point.good(Topic.ROAD, road.words()))
+            .orElseGet(() -> Point.ask(Topic.ROAD, "not chosen", "Choose one")));
+    if (road().filter(SystemRoad::erases).isPresent()) {
+      points.add(diskPoint());
+      points.add(dataPoint());
+      points.add(
+          job.mayErase()
+              ? Point.good(Topic.CONSENT, "may be erased")
+              : Point.bad(
+                  Topic.CONSENT,
+                  "nobody agreed that it is erased",
+                  "Ask the customer, write it down under Arrival"));
+    } else if (road().filter(SystemRoad::inPlace).isPresent()) {
+      points.add(dataPoint());
+    }
+    return new Gate<>(points);
+  }
+
+  private Point<Topic> readyPoint(Readiness readiness) {
+    Readiness.Verdict verdict = readiness.verdict();
+    boolean same = had().isPresent() && had().equals(wanted());
+    return switch (verdict) {
+      case READY -> Point.good(Topic.READY, "has what it wants");
+      case SETTINGS ->
+          Point.onSheet(Topic.READY, readiness.stops().size() + " settings, on the sheet", "");
+      case ASK ->
+          same
+              ? Point.good(Topic.READY, "the same system ran on it")
+              : Point.ask(Topic.READY, "nobody looked at all of it", "Look at the list below");
+      case PARTS ->
+          Point.bad(
+              Topic.READY,
+              "parts are missing: " + readiness.stops().get(0).topic().toLowerCase(Locale.ROOT),
+              "Put them in first");
+      case NOT_MADE_FOR_IT ->
+          facts.find(SystemFacts.SIGNED).filter(s -> s == Signed.AT_OWN_RISK).isPresent()
+              ? Point.bad(
+                  Topic.READY,
+                  "signed at their own risk, and setup refuses it",
+                  "No way round is given here: another system, or as it is")
+              : Point.bad(
+                  Topic.READY,
+                  "not made for this machine",
+                  "Show the customer what is missing, and write down what they sign");
+    };
+  }
+
+  private Point<Topic> diskPoint() {
+    Optional<WrongDisk> which = drives.which();
+    if (which.isEmpty()) {
+      return Point.ask(Topic.DISK, "nobody said which it is", "Fix, Drive, Which disk");
+    }
+    return which.get().verdict().sure()
+        ? Point.good(Topic.DISK, which.get().target().described())
+        : which.get().verdict() == WrongDisk.Verdict.ALIKE
+            ? Point.onSheet(Topic.DISK, "another looks like it: unplugged on the sheet", "")
+            : Point.bad(
+                Topic.DISK, "another one was shown", "Fix, Drive, Which disk: read it again");
+  }
+
+  private Point<Topic> dataPoint() {
+    if (drives.safe()) {
+      return Point.good(
+          Topic.DATA,
+          drives.saved().map(where -> where + ", compared").orElse("nothing is wanted"));
+    }
+    DriveState state = facts.find(DriveFacts.STATE).orElse(DriveState.READS);
+    return state.readable()
+        ? Point.onSheet(Topic.DATA, "copied and compared first, on the sheet", "")
+        : Point.bad(
+            Topic.DATA,
+            "the drive " + state.words() + ", and there is no copy",
+            "Power off; Fix, Drive, Save says what then");
+  }
+
+  /** Whether the work may begin. */
+  public Start start(Habits habits) {
+    for (Point<Topic> point : gate().open()) {
+      return Start.notYet(point.topic().words() + ": " + point.words() + ". " + point.todo() + ".");
+    }
+    SystemRoad road = road().orElseThrow();
+    if (road == SystemRoad.CLONE) {
+      return Start.notYet("A clone is made under Fix, Drive, Replace.");
+    }
+    if (road == SystemRoad.LEAVE) {
+      return Start.notYet("There is nothing to do: say so at hand-over.");
+    }
+    SystemProfile profile = wanted().orElseThrow();
+    return Start.go(
+        SystemSheets.of(this, profile, road, habits),
+        Map.of(SystemKind.ROAD, road.id(), SystemKind.PROFILE, profile.id()));
+  }
+}
