@@ -7,6 +7,7 @@ import dottore.core.firmware.FirmwareCasebook;
 import dottore.core.isolation.ModuleTrials;
 import dottore.core.reading.ReadingCasebook;
 import dottore.core.swap.SwapCasebook;
+import dottore.core.system.SystemCasebook;
 import dottore.core.upgrade.UpgradeCasebook;
 import dottore.core.words.Code;
 import java.util.Arrays;
@@ -22,6 +23,7 @@ public final class Relied {
               DriveCasebook.ALL,
               UpgradeCasebook.ALL,
               SwapCasebook.ALL,
+              SystemCasebook.ALL,
               ReadingCasebook.ALL,
               Arrays.stream(Mark.values()).map(mark -> Reliance.on(mark.road())).toList(),
               List.of(

@@ -18,7 +18,7 @@ import java.util.Optional;
  * @param roads the best first, those that cannot be taken last
  */
 public record SystemRoads(List<Weighed> roads) {
-  /** A machine that comes back costs this much: an hour and a half. */
+  /** What a machine that comes back costs beside doing it over: an hour and a half. */
   private static final double COMES_BACK = 90;
 
   private static final double USUAL_COPY = 45;
@@ -158,8 +158,7 @@ public record SystemRoads(List<Weighed> roads) {
         }
       }
       case CLEAN -> {
-        tally.hands(15 + times.setup()).waits(times.install() + times.updates());
-        erases(facts, tally);
+        clean(facts, tally);
         if (image) {
           tally.wall("this system comes in its maker's image only");
         }
@@ -180,17 +179,7 @@ public record SystemRoads(List<Weighed> roads) {
             .filter(d -> !d.readable())
             .ifPresent(d -> tally.wall("the old drive " + d.words()));
       }
-      case RECOVERY -> {
-        tally.hands(image ? 10 : 20).waits(image ? times.install() : times.install() + 90.0);
-        tally.because(
-            image
-                ? "its maker gives an image for just this model"
-                : "the state of its first year: long updates, and programs nobody asked for");
-        erases(facts, tally);
-        if (image) {
-          tally.hands(times.setup()).waits(times.updates());
-        }
-      }
+      case RECOVERY -> recovery(facts, tally);
       case LEAVE -> {
         tally.hands(2);
         if (facts.starts().filter(starts -> !starts).isPresent()) {
@@ -198,7 +187,7 @@ public record SystemRoads(List<Weighed> roads) {
         }
         if (facts.had().isPresent() && !facts.same()) {
           tally.because("the customer wants another one");
-          tally.afterwards(COMES_BACK / 2);
+          tally.afterwards(COMES_BACK);
         }
       }
     }
@@ -206,8 +195,39 @@ public record SystemRoads(List<Weighed> roads) {
       ready(facts, tally);
     }
     doubts(road, facts, tally);
-    tally.afterwards((1 - holds(road, facts)) * COMES_BACK);
+    tally.afterwards((1 - holds(road, facts)) * (COMES_BACK + over(facts)));
     return tally.done();
+  }
+
+  /** What it costs to do it over from the ground. */
+  private static double over(Facts facts) {
+    Tally<SystemRoad> tally = Tally.of(SystemRoad.CLEAN);
+    if (facts.profile().ofTheModel()) {
+      recovery(facts, tally);
+    } else {
+      clean(facts, tally);
+    }
+    return tally.done().price();
+  }
+
+  private static void clean(Facts facts, Tally<SystemRoad> tally) {
+    SystemProfile.Times times = facts.profile().minutes();
+    tally.hands(15 + times.setup()).waits(times.install() + times.updates());
+    erases(facts, tally);
+  }
+
+  private static void recovery(Facts facts, Tally<SystemRoad> tally) {
+    SystemProfile.Times times = facts.profile().minutes();
+    boolean image = facts.profile().ofTheModel();
+    tally.hands(image ? 10 : 20).waits(image ? times.install() : times.install() + 90.0);
+    tally.because(
+        image
+            ? "its maker gives an image for just this model"
+            : "the state of its first year: long updates, and programs nobody asked for");
+    erases(facts, tally);
+    if (image) {
+      tally.hands(times.setup()).waits(times.updates());
+    }
   }
 
   private static void ready(Facts facts, Tally<SystemRoad> tally) {

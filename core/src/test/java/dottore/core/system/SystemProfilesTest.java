@@ -58,25 +58,16 @@ class SystemProfilesTest {
       delimiter = '|',
       value = {
         "kinds: [tower]|kinds: [toaster]|own.yaml:4: unknown word 'toaster'",
-        "kinds: [tower]|colour: red|own.yaml:2: 'kinds' is missing: on which machines does it run?",
+        "kinds: [tower]|colour: red|own.yaml:1: 'kinds' is missing: on which machines does it run?",
         "bits: [64]|bits: [48]|own.yaml:5: 'bits' is a list of 32, 64 or both",
         "memory: 2|memory: lots|own.yaml:5: 'lots' is not a number",
         "disk: 32|disk: 32, secure-boot: needed|own.yaml:5: secure boot needs the new way: 'boot:"
             + " new'",
         "name: Plain 1|name: [Plain]|own.yaml:2: expected a text",
         "plain:|Plain One:|own.yaml:1: 'Plain One' is no id: small letters, digits and dashes",
-        "family: Plain|family: Plain, upgrades-from|own.yaml:3: ",
       })
   void saysWhatIsWrongAndWhere(String good, String bad, String fault) {
-    List<String> faults = faultsOf(PLAIN.replace(good, bad));
-    assertThat(faults).isNotEmpty();
-    if (!bad.contains("upgrades-from")) {
-      assertThat(faults)
-          .anySatisfy(
-              said ->
-                  assertThat(said.replaceAll(":\\d+:", ":"))
-                      .contains(fault.replaceAll(":\\d+:", ":")));
-    }
+    assertThat(faultsOf(PLAIN.replace(good, bad))).contains(fault);
   }
 
   @Test

@@ -74,6 +74,16 @@ class SystemRoadsTest {
     assertThat(best(facts("ebb-desk-12", "ebb-desk-12"))).isEqualTo(SystemRoad.LEAVE);
     // Sound, and the next one is wanted: over the old one.
     assertThat(best(facts("ebb-desk-12", "ebb-desk-11"))).isEqualTo(SystemRoad.UPGRADE);
+    // It ran unstably, and the next one is wanted: over the old one keeps what was wrong.
+    SystemRoads.Facts unstable =
+        with(
+            facts("ebb-desk-12", "ebb-desk-11"),
+            Optional.of(true),
+            Optional.of(true),
+            Optional.empty(),
+            false,
+            Optional.of(DriveState.READS));
+    assertThat(best(unstable)).isEqualTo(SystemRoad.CLEAN);
     // It does not start, programs are not wanted back: clean.
     SystemRoads.Facts dead =
         with(

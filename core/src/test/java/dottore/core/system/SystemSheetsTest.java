@@ -127,7 +127,7 @@ class SystemSheetsTest {
     SplittableRandom random = new SplittableRandom(13);
     Map<SystemRoad, Integer> begun = new EnumMap<>(SystemRoad.class);
     int profiles = ALL.all().size();
-    for (int round = 0; round < 8000; round++) {
+    for (int round = 0; round < 4000; round++) {
       SystemProfile profile = List.copyOf(ALL.all()).get(random.nextInt(profiles));
       MachineKind kind = List.copyOf(profile.kinds()).get(random.nextInt(profile.kinds().size()));
       SystemRoad road = SystemRoad.values()[random.nextInt(SystemRoad.values().length)];
