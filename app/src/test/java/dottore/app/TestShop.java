@@ -65,6 +65,7 @@ public abstract class TestShop implements TestInstancePostProcessor {
             "--dottore.password-cost=4", // signing in is not what is measured
             "--dottore.sticks.folder=target/sticks/" + name,
             "--dottore.images.folder=" + IMAGES,
+            "--dottore.keys.file=target/keys/" + name,
             "--dottore.sticks.hurry=4000",
             "--dottore.sticks.natures.[False-1]=counterfeit 2",
             "--dottore.sticks.natures.[Worn-1]=worn",

@@ -71,7 +71,7 @@ abstract class FirmwareDesk extends Journey {
 
   /** Ticks every step of a run sheet that is open; what is guarded is ended by hand. */
   void workThrough() {
-    for (int step = 0; step < 20; step++) {
+    for (int step = 0; step < 40; step++) {
       if (band().count() > 0) {
         send(button("It ended by itself"));
       }
