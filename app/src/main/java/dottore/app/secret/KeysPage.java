@@ -156,11 +156,9 @@ class KeysPage implements Desk {
         words.add(
             "The two readings differ at place "
                 + places.stream().map(String::valueOf).collect(Collectors.joining(", "))
-                + ". The likeliest: "
-                + KeyHelp.candidates(shape, text, second).stream()
-                    .map(shape::grouped)
-                    .collect(Collectors.joining("; "))
-                + ".");
+                + ": look there again. Not kept yet.");
+        KeyHelp.between(shape, text, second)
+            .forEach(key -> words.add("Perhaps " + shape.grouped(key)));
       }
     }
     return words;

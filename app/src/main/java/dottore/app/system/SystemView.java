@@ -28,6 +28,9 @@ final class SystemView {
   private static final double HOUR = 60;
   private static final int PERCENT = 100;
 
+  /** So many hours have a mark each; of more only every second or fourth. */
+  private static final int FEW = 6;
+
   private static final Map<String, String> UNITS =
       Map.of(
           "memory-gib", ", GiB",
@@ -137,7 +140,8 @@ final class SystemView {
     double hours = Math.max(1, Math.ceil(longest / HOUR));
     double unit = SCALE / (hours * HOUR);
     List<Tick> ticks = new ArrayList<>();
-    for (int hour = 0; hour <= hours; hour++) {
+    int step = hours <= FEW ? 1 : hours <= 2 * FEW ? 2 : 2 * FEW / 3;
+    for (int hour = 0; hour <= hours; hour += step) {
       ticks.add(new Tick(hour * HOUR * unit, hour + " h"));
     }
     Optional<SystemRoad> chosen = desk.road();

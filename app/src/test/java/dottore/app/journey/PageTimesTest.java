@@ -77,6 +77,8 @@ class PageTimesTest {
           flashing + "/fix/firmware",
           drives + "/fix/firmware/upgrade",
           drives + "/fix/drive/disk",
+          drives + "/fix/system/road",
+          drives + "/fix/system/keys",
           flashing + sheet
         }) {
       for (int i = 0; i < WARM_UP; i++) {

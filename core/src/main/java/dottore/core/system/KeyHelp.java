@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 
 /**
  * Help with reading a key off a worn label: which places hold what is in no key, which are easily
@@ -133,6 +134,18 @@ public record KeyHelp(String bare, List<Doubt> doubts) {
               .toList();
     }
     return best.stream().map(Partial::text).toList();
+  }
+
+  /** Those of the candidates that doubt only the places at which the two readings differ. */
+  public static List<String> between(KeyShape shape, String first, String second) {
+    String a = understood(shape, first);
+    List<Integer> places = differ(shape, first, second);
+    return candidates(shape, first, second).stream()
+        .filter(
+            key ->
+                IntStream.range(0, key.length())
+                    .allMatch(i -> key.charAt(i) == a.charAt(i) || places.contains(i + 1)))
+        .toList();
   }
 
   private record Partial(String text, double odds) {}

@@ -92,5 +92,7 @@ class KeyHelpTest {
     assertThat(KeyHelp.candidates(SHAPE, "BCDFGHJKMPQRTXWXY2346789".replace("W", "VV"), "short"))
         .isEmpty();
     assertThat(KeyHelp.differ(SHAPE, key, key.replace('B', '8'))).containsExactly(1);
+    assertThat(KeyHelp.between(SHAPE, key, '8' + key.substring(1)))
+        .containsExactlyInAnyOrder(key, '8' + key.substring(1));
   }
 }
