@@ -1,13 +1,14 @@
 #!/usr/bin/env python3
-"""Has Debian's smartctl print health pages of ours, for HealthPrintsTest.
+"""Has Debian's tool for the health of drives print pages of ours, for HealthPrintsTest.
 
-Needs smartmontools and gcc. drive.c stands between smartctl and the system and answers its commands
-from files, so that no drive is needed. Writes NAME.bin (the pages) and NAME.txt (what was printed,
+print.py TOOL, where TOOL is the path of that tool; needs gcc. drive.c stands between the tool and the
+system and answers its commands from files, so that no drive is needed. Writes NAME.bin (the pages) and NAME.txt (what was printed,
 without the lines that name the tool and the hour) to ../resources/health.
 """
 import os
 import struct
 import subprocess
+import sys
 import tempfile
 
 here = os.path.dirname(os.path.abspath(__file__))
@@ -25,7 +26,7 @@ def keep(name, data):
 def show(name, family, pages):
     asked = ['-i', '-A'] + (['-l', 'devstat'] if family == 'sat' else [])
     print_out = subprocess.run(
-        ['smartctl', '-d', family, *asked, '/dev/fake0'],
+        [sys.argv[1], '-d', family, *asked, '/dev/fake0'],
         env=dict(os.environ, LD_PRELOAD=shim, PAGES=work), capture_output=True, text=True).stdout
     lines = [l for l in print_out.splitlines()[3:] if not l.startswith(('Device is', 'Local Time'))]
     with open(os.path.join(out, name + '.txt'), 'w') as file:

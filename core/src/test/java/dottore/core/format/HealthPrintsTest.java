@@ -15,7 +15,7 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
 
 /**
- * Pages, and what Debian's smartctl printed of the same bytes ({@code src/test/health-prints} makes
+ * Pages, and what Debian's own tool printed of the same bytes ({@code src/test/health-prints} makes
  * both): read either way they are the same drive.
  */
 class HealthPrintsTest {
