@@ -4,6 +4,7 @@ import dottore.app.desk.Act;
 import dottore.app.desk.Act.Decision;
 import dottore.app.desk.Desk;
 import dottore.app.desk.Posted;
+import dottore.app.knowledge.Systems;
 import dottore.app.record.TicketFile;
 import dottore.app.record.Writing;
 import dottore.app.record.Writing.NotTaken;
@@ -18,7 +19,6 @@ import dottore.core.system.KeyHelp;
 import dottore.core.system.KeyShape;
 import dottore.core.system.SystemDesk;
 import dottore.core.system.SystemProfile;
-import dottore.core.system.SystemProfiles;
 import dottore.core.ticket.Job;
 import dottore.core.ticket.NewLine;
 import java.util.ArrayList;
@@ -45,10 +45,12 @@ class KeysPage implements Desk {
       long id, String kind, String label, String when, boolean leaves, boolean gone, String text) {}
 
   private final SecretBook book;
+  private final Systems systems;
   private final Shop shop;
 
-  KeysPage(SecretBook book, Shop shop) {
+  KeysPage(SecretBook book, Systems systems, Shop shop) {
     this.book = book;
+    this.systems = systems;
     this.shop = shop;
   }
 
@@ -101,8 +103,8 @@ class KeysPage implements Desk {
         Act.of("keys/{number}/destroy", PAGE.id(), this::destroy));
   }
 
-  private static Optional<KeyShape> shape(Job job) {
-    return SystemDesk.of(job, SystemProfiles.shipped()).wanted().flatMap(SystemProfile::key);
+  private Optional<KeyShape> shape(Job job) {
+    return SystemDesk.of(job, systems.now()).wanted().flatMap(SystemProfile::key);
   }
 
   /** A key that cannot be one comes back with the places to look at again, and is not kept. */
@@ -205,7 +207,7 @@ class KeysPage implements Desk {
                         facts.getOrDefault(SHOWN + k.id(), "")))
             .toList());
     model.addAttribute("kinds", Kind.values());
-    Optional<SystemProfile> wanted = SystemDesk.of(file.job(), SystemProfiles.shipped()).wanted();
+    Optional<SystemProfile> wanted = SystemDesk.of(file.job(), systems.now()).wanted();
     model.addAttribute("system", wanted.map(SystemProfile::name).orElse(""));
     model.addAttribute("shape", wanted.flatMap(SystemProfile::key).orElse(null));
     return "secret/keys";

@@ -66,6 +66,7 @@ class SeekController {
           new Door("/settings", "People", "settings", "accounts settings roles", true),
           new Door(
               "/settings/shop", "Shop", "settings", "settings hours prices shelf holidays", true),
+          new Door("/settings/systems", "Systems", "settings", "settings profiles installs", true),
           new Door("/settings/keys", "Keys", "settings", "settings seal secrets", true),
           new Door("/settings/schools", "Schools", "settings", "settings disagree", true));
 

@@ -4,6 +4,7 @@ import dottore.app.desk.Act;
 import dottore.app.desk.Act.Decision;
 import dottore.app.desk.Desk;
 import dottore.app.desk.Posted;
+import dottore.app.knowledge.Systems;
 import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
 import dottore.app.record.Writing;
@@ -21,7 +22,6 @@ import dottore.core.system.SystemDesk;
 import dottore.core.system.SystemDesk.Habits;
 import dottore.core.system.SystemFacts;
 import dottore.core.system.SystemKind;
-import dottore.core.system.SystemProfiles;
 import dottore.core.ticket.Job;
 import dottore.core.ticket.Line;
 import dottore.core.ticket.NewLine;
@@ -43,10 +43,11 @@ class SystemPage implements Desk {
   private static final Page PAGE = new Page("system", "System", "road", "Road");
 
   private final Record record;
-  private final SystemProfiles profiles = SystemProfiles.shipped();
+  private final Systems systems;
 
-  SystemPage(Record record) {
+  SystemPage(Record record, Systems systems) {
     this.record = record;
+    this.systems = systems;
   }
 
   @Override
@@ -134,7 +135,7 @@ class SystemPage implements Desk {
 
   @Override
   public Start start(SheetKind kind, Map<String, String> asked, Writing writing) {
-    return SystemDesk.of(writing.job(), profiles)
+    return SystemDesk.of(writing.job(), systems.now())
         .start(habits(record.schools(writing.file()), writing.assess()));
   }
 
@@ -152,7 +153,7 @@ class SystemPage implements Desk {
 
   @Override
   public String fill(Page page, TicketFile file, Model model) {
-    SystemDesk desk = SystemDesk.of(file.job(), profiles);
+    SystemDesk desk = SystemDesk.of(file.job(), systems.now());
     Map<String, String> facts = new HashMap<>(desk.facts().kept());
     if (model.getAttribute("facts") instanceof Map<?, ?> shown) {
       shown.forEach((name, text) -> facts.put((String) name, (String) text));

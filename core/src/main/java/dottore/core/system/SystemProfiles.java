@@ -37,13 +37,17 @@ import org.yaml.snakeyaml.nodes.Node;
 /** The systems that a shop puts on machines, read from YAML. Later files may not repeat an id. */
 public final class SystemProfiles {
   private static final List<String> SHIPPED = List.of("ebb-desk", "ebb-desk-7", "kite", "wisp");
+
+  /** How faults call a shop's own text. */
+  private static final String OWN = "own.yaml";
+
   private static final int MOST_GIB = 1024;
   private static final int MOST_GB = 100_000;
   private static final int MOST_MINUTES = 600;
   private static final int MOST_CORES = 256;
   private static final int LARGEST = 200_000;
 
-  private static final SystemProfiles OURS = shippedOnes();
+  private static final SystemProfiles OURS = read(shippedFiles());
 
   private final Map<String, SystemProfile> profiles;
 
@@ -56,7 +60,7 @@ public final class SystemProfiles {
     return OURS;
   }
 
-  private static SystemProfiles shippedOnes() {
+  private static Map<String, String> shippedFiles() {
     Map<String, String> files = new LinkedHashMap<>();
     for (String name : SHIPPED) {
       try (InputStream in =
@@ -69,7 +73,28 @@ public final class SystemProfiles {
         throw new UncheckedIOException(broken);
       }
     }
-    return read(files);
+    return files;
+  }
+
+  /** The text of those that come with the product, for a shop that begins from them. */
+  public static String shippedText() {
+    return String.join("\n", shippedFiles().values());
+  }
+
+  /**
+   * The shipped ones with a shop's own over them: an id that is known takes the place of the
+   * shipped one.
+   *
+   * @param own YAML; empty for none
+   * @throws ProfileFault with every fault, its file and its line
+   */
+  public static SystemProfiles under(String own) {
+    if (own.isBlank()) {
+      return shipped();
+    }
+    Map<String, String> files = shippedFiles();
+    files.put(OWN, own);
+    return read(files, OWN);
   }
 
   /**
@@ -79,11 +104,24 @@ public final class SystemProfiles {
    * @throws ProfileFault with every fault, its file and its line
    */
   public static SystemProfiles read(Map<String, String> files) {
+    return read(files, "");
+  }
+
+  /**
+   * @param over the file whose profiles may take the place of others
+   */
+  private static SystemProfiles read(Map<String, String> files, String over) {
     List<String> faults = new ArrayList<>();
     Map<String, SystemProfile> profiles = new LinkedHashMap<>();
-    Map<String, YamlPlace> over = new LinkedHashMap<>();
-    files.forEach((file, text) -> read(file, text, profiles, over, faults));
-    over.forEach(
+    Map<String, YamlPlace> upgrades = new LinkedHashMap<>();
+    files.forEach(
+        (file, text) -> {
+          Map<String, SystemProfile> here = new LinkedHashMap<>();
+          Set<String> known = file.equals(over) ? Set.of() : Set.copyOf(profiles.keySet());
+          read(file, text, here, known, upgrades, faults);
+          profiles.putAll(here);
+        });
+    upgrades.forEach(
         (id, place) ->
             place
                 .items()
@@ -104,6 +142,7 @@ public final class SystemProfiles {
       String file,
       String text,
       Map<String, SystemProfile> profiles,
+      Set<String> known,
       Map<String, YamlPlace> over,
       List<String> faults) {
     if (text.length() > LARGEST) {
@@ -133,7 +172,7 @@ public final class SystemProfiles {
             (id, place) -> {
               if (!id.matches("[a-z][a-z0-9-]{1,39}")) {
                 place.fault("'" + id + "' is no id: small letters, digits and dashes");
-              } else if (profiles.containsKey(id)) {
+              } else if (known.contains(id)) {
                 place.fault("'" + id + "' stands in another file too");
               } else {
                 int before = faults.size();

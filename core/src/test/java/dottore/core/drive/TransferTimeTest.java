@@ -24,7 +24,7 @@ class TransferTimeTest {
     "60, SATA USB_2 HARD_DRIVE, , 25, 67, USB_2",
     "60, HARD_DRIVE USB_5 SATA, , 9, 25, HARD_DRIVE",
     "60, SATA USB_10 NVME, , 2, 5, SATA",
-    "400, HARD_DRIVE NETWORK, , 56, 167, HARD_DRIVE",
+    "400, HARD_DRIVE NETWORK, , 61, 167, HARD_DRIVE",
     "60, USB_5 SATA, 38, 27, 53, USB_5",
     "0.1, NVME, , 1, 1, NVME",
   })

@@ -71,6 +71,26 @@ class SystemProfilesTest {
   }
 
   @Test
+  void aShopsOwnTakesThePlaceOfAShippedOne() {
+    String own = PLAIN.replace("plain:", "wisp-play:") + "  upgrades-from: [ebb-desk-11]\n";
+    SystemProfiles under = SystemProfiles.under(own);
+    assertThat(under.named("wisp-play").orElseThrow().name()).isEqualTo("Plain 1");
+    assertThat(under.all()).hasSameSizeAs(SystemProfiles.shipped().all());
+    assertThat(SystemProfiles.under(PLAIN).all())
+        .hasSize(SystemProfiles.shipped().all().size() + 1);
+    assertThat(SystemProfiles.under(" ")).isSameAs(SystemProfiles.shipped());
+    assertThat(SystemProfiles.read(Map.of("all.yaml", SystemProfiles.shippedText())).all())
+        .containsExactlyElementsOf(SystemProfiles.shipped().all());
+    // Of two files neither may repeat the other's.
+    assertThat(
+            catchThrowableOfType(
+                    ProfileFault.class,
+                    () -> SystemProfiles.read(Map.of("a.yaml", PLAIN, "b.yaml", PLAIN)))
+                .faults())
+        .hasSize(1);
+  }
+
+  @Test
   void anUpgradeIsOverASystemThatIsThere() {
     assertThat(faultsOf(PLAIN + "  upgrades-from: [older]\n"))
         .containsExactly("own.yaml:7: no other system is called 'older'");
