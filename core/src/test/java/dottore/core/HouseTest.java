@@ -31,6 +31,7 @@ class HouseTest {
           "gate",
           "weigh",
           "runsheet",
+          "proof",
           "ticket",
           "firmware",
           "drive",

@@ -61,6 +61,7 @@ class Security {
                         HttpMethod.POST,
                         "/tickets/*/find/**",
                         "/tickets/*/measure/**",
+                        "/tickets/*/prove",
                         "/tickets/*/fix/**",
                         "/tickets/*/run-sheets/**")
                     .hasAnyRole("OWNER", "TECHNICIAN", "APPRENTICE")

@@ -5,12 +5,14 @@ import dottore.app.paper.Paper;
 import dottore.app.record.Closing;
 import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
+import dottore.app.record.Writing;
 import dottore.app.said.Refused;
 import dottore.core.casebook.Check;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Event;
 import dottore.core.diagnosis.Verdict;
 import dottore.core.gate.Point;
+import dottore.core.proof.ProofFacts;
 import dottore.core.ticket.Ending;
 import dottore.core.ticket.HandBack;
 import dottore.core.ticket.Owed;
@@ -61,18 +63,45 @@ class HandBackController {
   private final Closing closing;
   private final TicketPage page;
   private final Sheet sheet;
+  private final Proofs measured;
   private final Paper paper;
 
-  HandBackController(Record record, Closing closing, TicketPage page, Sheet sheet, Paper paper) {
+  HandBackController(
+      Record record, Closing closing, TicketPage page, Sheet sheet, Proofs measured, Paper paper) {
     this.record = record;
+    this.measured = measured;
     this.closing = closing;
     this.page = page;
     this.sheet = sheet;
     this.paper = paper;
   }
 
+  /** Measures, before and after. */
+  @PostMapping("/prove")
+  String measured(
+      @PathVariable String claim,
+      @RequestParam Map<String, String> posted,
+      @RequestParam int seen,
+      Principal who,
+      Model model) {
+    Writing.NotTaken not =
+        record.write(
+            claim,
+            who.getName(),
+            w -> w.facts("Prove", ProofFacts.FORM, posted, job -> job.log().facts(), seen));
+    if (not.words().isEmpty()) {
+      return "redirect:/tickets/" + claim + "/prove";
+    }
+    model.addAttribute("measureFaults", not.words());
+    return prove(claim, not.typed(), model);
+  }
+
   @GetMapping("/prove")
   String prove(@PathVariable String claim, Model model) {
+    return prove(claim, Map.of(), model);
+  }
+
+  private String prove(String claim, Map<String, String> typed, Model model) {
     TicketFile file = record.open(claim);
     Assessment assessment = record.assess(file);
     page.fill(model, file, "prove");
@@ -96,6 +125,7 @@ class HandBackController {
       proofs.add(new Proof(check.name() + ": " + outcome.words(), outcome.good()));
     }
     model.addAttribute("proofs", proofs);
+    model.addAttribute("measures", measured.rows(file, typed));
     return "handback/prove";
   }
 

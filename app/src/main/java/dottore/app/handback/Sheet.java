@@ -31,10 +31,12 @@ class Sheet {
       List.of("wrong", "done", "before", "after", "minutes", "parts", "price", "advice");
 
   private final Record record;
+  private final Proofs proofs;
   private final Shop shop;
 
-  Sheet(Record record, Shop shop) {
+  Sheet(Record record, Proofs proofs, Shop shop) {
     this.record = record;
+    this.proofs = proofs;
     this.shop = shop;
   }
 
@@ -113,6 +115,7 @@ class Sheet {
     }
     values.put(
         "putBack", file.putBack().stream().filter(o -> o.returned()).map(o -> o.what()).toList());
+    values.put("measured", proofs.plan(file).words());
     values.put("owed", file.owed().stream().map(o -> o.what()).toList());
     return values;
   }

@@ -168,6 +168,7 @@ class KeysPage implements Desk {
 
   private Decision reveal(Posted posted) {
     int id = posted.number("number", Integer.MAX_VALUE);
+    mayDecide(posted);
     return writing -> {
       String text = book.open(writing.file(), id);
       writing.append(NewLine.note("Shown: " + book.label(writing.file(), id)));
@@ -176,8 +177,15 @@ class KeysPage implements Desk {
     };
   }
 
+  private static void mayDecide(Posted posted) {
+    if (!posted.decides()) {
+      throw new Refused("A technician or the owner shows and destroys keys. Ask one of them.");
+    }
+  }
+
   private Decision destroy(Posted posted) {
     int id = posted.number("number", Integer.MAX_VALUE);
+    mayDecide(posted);
     return Decision.of(
         (Writing writing) -> {
           writing.append(NewLine.note("Destroyed: " + book.label(writing.file(), id)));

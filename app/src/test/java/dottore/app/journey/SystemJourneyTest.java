@@ -96,6 +96,22 @@ class SystemJourneyTest extends FirmwareDesk {
     worked(claim);
     assertThat(page.locator("aside.side .log"))
         .containsText("Install the newest system clean: works");
+    // What a new system can have changed is measured, and stands on the sheet.
+    page.navigate("/tickets/" + claim + "/prove");
+    assertThat(page.locator("main")).containsText("Start-up from cold");
+    assertThat(page.locator("main")).not().containsText("Memory test");
+    isAccessible();
+    page.locator("[name=before-cold-start]").fill("145");
+    page.locator("[name=after-cold-start]").fill("soon");
+    page.locator("[name=fine-sound][value=yes]").check();
+    send(page.locator("form[action$='/prove'] button:has-text('Keep')"));
+    assertThat(page.locator(".fault")).containsText("soon");
+    assertThat(page.locator("[name=after-cold-start]")).hasValue("soon");
+    page.locator("[name=after-cold-start]").fill("31");
+    send(page.locator("form[action$='/prove'] button:has-text('Keep')"));
+    page.navigate("/tickets/" + claim + "/sheet");
+    assertThat(page.locator("body")).containsText("Start-up from cold: 31 s, 145 before");
+    assertThat(page.locator("body")).containsText("Sound: good");
   }
 
   @Test

@@ -108,6 +108,10 @@ class SecretBookTest {
         .contains("Shown: key of the system, underneath");
     assertThat(inTheClear("67899")).isFalse();
     long id = last();
+    Visitor apprentice = Shopkeeping.signedIn(accounts, port, Role.APPRENTICE);
+    Visitor.Reply asked = apprentice.post(fix("keys/" + id + "/reveal"), Map.of());
+    assertThat(asked.page().select(".fault").text()).contains("Ask one of them");
+    assertThat(asked.text()).doesNotContain("67899");
     technician.post(fix("keys/" + id + "/destroy"), Map.of());
     assertThat(reveal().status()).isEqualTo(404);
     assertThat(

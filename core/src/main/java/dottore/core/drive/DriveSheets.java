@@ -51,7 +51,7 @@ public final class DriveSheets {
           SheetStep.of(
                   SAVED,
                   "Ask once more: nothing on it is wanted",
-                  "Written down at arrival. A conversion that fails takes all of it.")
+                  "Written down at arrival. If this fails, all of it is gone.")
               .needed());
     }
     Minutes copy = time.map(TransferTime::most).orElse(USUAL_COPY);

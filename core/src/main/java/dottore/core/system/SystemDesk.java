@@ -235,8 +235,7 @@ public final class SystemDesk {
     boolean same = had().isPresent() && had().equals(wanted());
     return switch (verdict) {
       case READY -> Point.good(Topic.READY, "has what it wants");
-      case SETTINGS ->
-          Point.onSheet(Topic.READY, readiness.stops().size() + " settings, on the sheet", "");
+      case SETTINGS -> settingsPoint(readiness.stops().size(), same);
       case ASK ->
           same
               ? Point.good(Topic.READY, "the same system ran on it")
@@ -257,6 +256,20 @@ public final class SystemDesk {
                   "not made for this machine",
                   "Show the customer what is missing, and write down what they sign");
     };
+  }
+
+  /**
+   * A fresh install has them on its own sheet; over the old system they have an order of theirs.
+   */
+  private Point<Topic> settingsPoint(int settings, boolean same) {
+    String words = settings + (settings == 1 ? " setting" : " settings");
+    if (road().filter(road -> road == SystemRoad.UPGRADE).isPresent()) {
+      return Point.bad(
+          Topic.READY, words + " first", "Fix, Firmware, Upgrade blockers: their one order");
+    }
+    return same && road().filter(SystemRoad::inPlace).isPresent()
+        ? Point.good(Topic.READY, "the same system ran on it")
+        : Point.onSheet(Topic.READY, words + ", on the sheet", "");
   }
 
   private Point<Topic> diskPoint() {

@@ -91,7 +91,7 @@ class SystemSheetsTest {
     Map<String, String> facts = new HashMap<>();
     facts.put("system-wanted", profile.id());
     facts.put("system-road", road.id());
-    facts.put("system-had", any(random, profile.id(), "ebb-desk-11", ""));
+    facts.put("system-had", any(random, profile.id(), "ebb-desk-11", "ebb-desk-11", ""));
     facts.put("system-starts", any(random, "yes", "no", ""));
     facts.put("system-unstable", any(random, "yes", "no", ""));
     facts.put("system-programs", any(random, "back", "fresh", ""));
@@ -102,9 +102,9 @@ class SystemSheetsTest {
     facts.put("bits", "64");
     facts.put("cores", "4");
     facts.put("memory-gib", "16");
-    facts.put("boot-mode", any(random, "new", "old"));
-    facts.put("secure-boot", any(random, "on", "off"));
-    facts.put("chip", any(random, "on", "off"));
+    facts.put("boot-mode", any(random, "new", "new", "new", "old"));
+    facts.put("secure-boot", any(random, "on", "on", "on", "off"));
+    facts.put("chip", any(random, "on", "on", "on", "off"));
     facts.put("processor-listed", "yes");
     facts.put("solid-state", "yes");
     facts.put("disk.0.serial", "AB-7F3Q");
@@ -199,6 +199,9 @@ class SystemSheetsTest {
         assertThat(sheet.step("first-start").orElseThrow().words()).contains("without network");
       }
     } else {
+      // Settings over an old system have a sheet of their own.
+      assertThat(road == SystemRoad.UPGRADE && !desk.readiness().orElseThrow().stops().isEmpty())
+          .isFalse();
       assertThat(ids).doesNotContain("partitions", "which-target", "old-entry", "data-back");
       assertThat(ids.contains("suspend")).isEqualTo("active".equals(facts.get("encryption")));
     }
