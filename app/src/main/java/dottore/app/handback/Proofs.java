@@ -62,13 +62,16 @@ class Proofs {
   }
 
   /**
-   * The rows of the page.
+   * The rows of the page; of a ticket that is over only what was measured.
    *
    * @param typed what was typed and not taken, by the name of its field
    */
   List<Row> rows(TicketFile file, Map<String, String> typed) {
     Facts facts = file.log().facts();
-    return plan(file).points().stream().map(point -> row(point, facts, typed)).toList();
+    return plan(file).points().stream()
+        .filter(point -> file.open() || point.state() != ProofPlan.State.OPEN)
+        .map(point -> row(point, facts, typed))
+        .toList();
   }
 
   private static Row row(ProofPlan.Point point, Facts facts, Map<String, String> typed) {

@@ -64,7 +64,7 @@ class SystemsController {
         p.from().words(),
         p.needs().memory().asMemory()
             + ", "
-            + p.needs().disk().asListed()
+            + p.needs().disk().inBothCounts()
             + ", "
             + switch (p.needs().boot()) {
               case NEW -> "the new way";

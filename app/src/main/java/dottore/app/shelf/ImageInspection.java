@@ -217,7 +217,7 @@ class ImageInspection {
         + starts
         + ", "
         + image.files()
-        + " files, "
+        + (image.files() == 1 ? " file, " : " files, ")
         + (image.fitsFat() ? "FAT32 holds each" : "one of 4 GiB or more")
         + (image.hybrid() ? ", can be written to a stick as it is" : "")
         + ".";
