@@ -60,12 +60,16 @@ public interface Desk {
   /**
    * Fills the model with a page.
    *
+   * @param facts what is known, as it is kept, with what was typed and not taken in its place; the
+   *     templates have it as "facts"
    * @return the template
    */
-  String fill(Page page, TicketFile file, Model model);
+  String fill(Page page, TicketFile file, Map<String, String> facts, Model model);
 
-  /** What it knows of a machine. */
-  Facts known(Job job);
+  /** What it knows of a machine: what its log says, unless the desk knows more. */
+  default Facts known(Job job) {
+    return job.log().facts();
+  }
 
   /** In front of what its forms write into the log. */
   String name();

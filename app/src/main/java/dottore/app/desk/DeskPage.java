@@ -87,7 +87,8 @@ class DeskPage {
         .unreadable(at.desk().facts().toList())
         .forEach(fault -> faults.add("Kept, but not readable: " + fault + ". Write it anew."));
     model.addAttribute("faults", faults);
-    model.addAttribute("facts", shown(known, not.typed(), model));
+    Map<String, String> facts = shown(known, not.typed(), model);
+    model.addAttribute("facts", facts);
     model.addAttribute("open", file.open());
     model.addAttribute(
         "fixPlaces",
@@ -113,7 +114,7 @@ class DeskPage {
         photos.of(file).stream()
             .map(p -> new Photo(p.id(), p.note(), p.who() + ", " + shop.times().brief(p.at())))
             .toList());
-    return at.desk().fill(at.page(), file, model);
+    return at.desk().fill(at.page(), file, facts, model);
   }
 
   /** Facts as they are kept, with what was typed and not taken in its place. */

@@ -3,11 +3,11 @@ package dottore.app.drive;
 import dottore.app.desk.Act;
 import dottore.app.desk.Desk;
 import dottore.app.desk.Field;
+import dottore.app.desk.PointRow;
 import dottore.app.drive.Rows.Alike;
 import dottore.app.drive.Rows.Copy;
 import dottore.app.drive.Rows.DiskRow;
 import dottore.app.drive.Rows.Lead;
-import dottore.app.drive.Rows.PointRow;
 import dottore.app.drive.Rows.Test;
 import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
@@ -28,15 +28,12 @@ import dottore.core.facts.Fact;
 import dottore.core.facts.FactForm;
 import dottore.core.facts.Facts;
 import dottore.core.gate.Point;
-import dottore.core.gate.State;
 import dottore.core.machine.DiskLayout;
 import dottore.core.machine.Drive;
-import dottore.core.ticket.Job;
 import dottore.core.ticket.SheetKind;
 import dottore.core.ticket.SheetWork;
 import dottore.core.ticket.Start;
 import dottore.core.units.Capacity;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -75,11 +72,6 @@ class DrivePage implements Desk {
   @Override
   public double need(Page page, TicketFile file, Assessment assessment) {
     return page == SAVE ? 0 : assessment.oddsOf(DriveCasebook.CAUSES);
-  }
-
-  @Override
-  public Facts known(Job job) {
-    return job.log().facts();
   }
 
   @Override
@@ -131,13 +123,8 @@ class DrivePage implements Desk {
   }
 
   @Override
-  public String fill(Page page, TicketFile file, Model model) {
+  public String fill(Page page, TicketFile file, Map<String, String> facts, Model model) {
     DriveDesk desk = DriveDesk.of(file.job());
-    Map<String, String> facts = new HashMap<>(desk.facts().kept());
-    if (model.getAttribute("facts") instanceof Map<?, ?> shown) {
-      shown.forEach((name, text) -> facts.put((String) name, (String) text));
-    }
-    model.addAttribute("facts", facts);
     if (page == SAVE) {
       boolean asked = desk.savePlan().unasked().size() < Kept.values().length;
       model.addAttribute(
@@ -174,7 +161,9 @@ class DrivePage implements Desk {
             .orElse(null));
     model.addAttribute(
         "points",
-        conversion.map(c -> c.points().stream().map(DrivePage::point).toList()).orElse(List.of()));
+        conversion
+            .map(c -> c.points().stream().map(p -> PointRow.of(p, Topic::words)).toList())
+            .orElse(List.of()));
     model.addAttribute("copy", desk.copyTime().map(time -> copy(desk, time)).orElse(null));
     model.addAttribute("links", DriveFacts.COPY_FROM.choices());
     model.addAttribute("test", test(desk, file));
@@ -312,23 +301,6 @@ class DrivePage implements Desk {
 
   private static String gib(Capacity size) {
     return String.format(Locale.ROOT, "%.1f GiB", size.gibibytes());
-  }
-
-  private static PointRow point(Point<Topic> p) {
-    String mark =
-        switch (p.state()) {
-          case GOOD, DONE -> "✓";
-          case SHEET -> "○";
-          case ASK -> "?";
-          case BAD -> "✕";
-        };
-    return new PointRow(
-        p.topic().id(),
-        p.topic().words(),
-        mark,
-        p.state() == State.DONE ? "good" : p.state().name().toLowerCase(Locale.ROOT),
-        p.words(),
-        p.todo());
   }
 
   private static Copy copy(DriveDesk desk, TransferTime time) {

@@ -22,9 +22,6 @@ final class Rows {
       boolean system,
       String read) {}
 
-  /** A point of the conversion. */
-  record PointRow(String id, String topic, String mark, String state, String words, String todo) {}
-
   /**
    * What to do next.
    *

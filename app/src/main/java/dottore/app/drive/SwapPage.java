@@ -3,10 +3,10 @@ package dottore.app.drive;
 import dottore.app.desk.Act;
 import dottore.app.desk.Desk;
 import dottore.app.desk.Field;
+import dottore.app.desk.PointRow;
 import dottore.app.drive.SwapRows.Buy;
 import dottore.app.drive.SwapRows.FitRow;
 import dottore.app.drive.SwapRows.Lead;
-import dottore.app.drive.SwapRows.PointRow;
 import dottore.app.drive.SwapRows.RoadRow;
 import dottore.app.drive.SwapRows.ScrewRow;
 import dottore.app.record.TicketFile;
@@ -18,7 +18,6 @@ import dottore.core.drive.DriveCasebook;
 import dottore.core.drive.DriveFacts;
 import dottore.core.facts.Fact;
 import dottore.core.facts.FactForm;
-import dottore.core.facts.Facts;
 import dottore.core.gate.Gate;
 import dottore.core.gate.Point;
 import dottore.core.swap.DriveForm;
@@ -39,7 +38,6 @@ import dottore.core.ticket.Start;
 import dottore.core.units.Capacity;
 import dottore.core.weigh.Choice;
 import java.util.Comparator;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -78,11 +76,6 @@ class SwapPage implements Desk {
 
   SwapPage(ShelfBook shelf) {
     this.shelf = shelf;
-  }
-
-  @Override
-  public Facts known(Job job) {
-    return job.log().facts();
   }
 
   @Override
@@ -126,17 +119,12 @@ class SwapPage implements Desk {
   }
 
   @Override
-  public String fill(Page page, TicketFile file, Model model) {
+  public String fill(Page page, TicketFile file, Map<String, String> facts, Model model) {
     SwapDesk desk = SwapDesk.of(file.job());
-    Map<String, String> facts = new HashMap<>(desk.facts().kept());
-    if (model.getAttribute("facts") instanceof Map<?, ?> shown) {
-      shown.forEach((name, text) -> facts.put((String) name, (String) text));
-    }
     Optional<Slot> slot = desk.slot();
     List<Fit> fits = desk.fits();
     Roads roads = desk.roads();
     boolean system = desk.use() == SwapFacts.Use.SYSTEM;
-    model.addAttribute("facts", facts);
     model.addAttribute("system", system);
     model.addAttribute("uses", SwapFacts.USE.choices());
     model.addAttribute("forms", SwapFacts.OUT.choices());
@@ -158,7 +146,8 @@ class SwapPage implements Desk {
     model.addAttribute(
         "school", roads.best().map(best -> Roads.otherSchool(best.road())).orElse(""));
     Gate<Topic> gate = desk.gate();
-    model.addAttribute("points", gate.points().stream().map(SwapPage::point).toList());
+    model.addAttribute(
+        "points", gate.points().stream().map(p -> PointRow.of(p, Topic::words)).toList());
     model.addAttribute("ready", gate.go());
     model.addAttribute("lead", lead(gate, desk));
     model.addAttribute(
@@ -313,18 +302,6 @@ class SwapPage implements Desk {
                   chosen.filter(c.road()::equals).isPresent());
             })
         .toList();
-  }
-
-  private static PointRow point(Point<Topic> p) {
-    String mark =
-        switch (p.state()) {
-          case GOOD, DONE -> "✓";
-          case SHEET -> "○";
-          case ASK -> "?";
-          case BAD -> "✕";
-        };
-    return new PointRow(
-        p.topic().words(), mark, p.state().name().toLowerCase(Locale.ROOT), p.words(), p.todo());
   }
 
   private static Lead lead(Gate<Topic> gate, SwapDesk desk) {

@@ -47,9 +47,6 @@ final class SwapRows {
       boolean best,
       boolean chosen) {}
 
-  /** A point before the case is opened. */
-  record PointRow(String topic, String mark, String state, String words, String todo) {}
-
   /**
    * A screw on the map, in units of the drawing.
    *

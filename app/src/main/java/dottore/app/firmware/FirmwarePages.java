@@ -184,16 +184,14 @@ class FirmwarePages implements Desk {
   // --- what is shown -----------------------------------------------------------------------------
 
   @Override
-  public String fill(Page page, TicketFile file, Model model) {
+  public String fill(Page page, TicketFile file, Map<String, String> facts, Model model) {
     FirmwareDesk desk = board.desk(file.job());
     Facts shown = desk.shown();
-    Map<String, String> facts = new HashMap<>(shown.kept());
-    if (model.getAttribute("facts") instanceof Map<?, ?> typed) {
-      typed.forEach((name, text) -> facts.put((String) name, (String) text));
-    }
-    facts.putIfAbsent(FirmwareFacts.MAKER.name(), desk.maker());
-    facts.putIfAbsent(FirmwareFacts.MODEL.name(), desk.model());
-    model.addAttribute("facts", facts);
+    Map<String, String> asked = new HashMap<>(shown.kept());
+    asked.putAll(facts);
+    asked.putIfAbsent(FirmwareFacts.MAKER.name(), desk.maker());
+    asked.putIfAbsent(FirmwareFacts.MODEL.name(), desk.model());
+    model.addAttribute("facts", asked);
     Map<String, Rows.AfterWrite> after = new HashMap<>();
     for (SheetWork work : file.openSheets()) {
       after.put(work.id(), afterWrite(desk, work));

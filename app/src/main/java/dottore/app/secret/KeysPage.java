@@ -22,7 +22,6 @@ import dottore.core.system.SystemProfile;
 import dottore.core.ticket.Job;
 import dottore.core.ticket.NewLine;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -194,12 +193,7 @@ class KeysPage implements Desk {
   }
 
   @Override
-  public String fill(Page page, TicketFile file, Model model) {
-    Map<String, String> facts = new HashMap<>();
-    if (model.getAttribute("facts") instanceof Map<?, ?> shown) {
-      shown.forEach((name, text) -> facts.put((String) name, (String) text));
-    }
-    model.addAttribute("facts", facts);
+  public String fill(Page page, TicketFile file, Map<String, String> facts, Model model) {
     model.addAttribute(
         "kept",
         book.of(file).stream()

@@ -27,12 +27,15 @@ import org.springframework.web.bind.annotation.RequestParam;
 @RequestMapping("/shelf")
 class ShelfController {
   private final ShelfBook book;
+  private final Packing packing;
   private final StickWriter writer;
   private final ServerImages server;
   private final Shop shop;
 
-  ShelfController(ShelfBook book, StickWriter writer, ServerImages server, Shop shop) {
+  ShelfController(
+      ShelfBook book, Packing packing, StickWriter writer, ServerImages server, Shop shop) {
     this.book = book;
+    this.packing = packing;
     this.writer = writer;
     this.server = server;
     this.shop = shop;
@@ -55,7 +58,7 @@ class ShelfController {
         all.sticks().entrySet().stream()
             .map(e -> ShelfView.tile(e.getKey(), e.getValue(), all, shop.today(), times, last))
             .toList();
-    StickPlan plan = book.plan(all);
+    StickPlan plan = packing.of(all);
     List<ShelfView.PartLine> parts =
         all.parts().stream().map(row -> ShelfView.part(row, shop.money())).toList();
     model.addAttribute("form", form);

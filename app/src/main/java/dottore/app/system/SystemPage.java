@@ -22,12 +22,10 @@ import dottore.core.system.SystemDesk;
 import dottore.core.system.SystemDesk.Habits;
 import dottore.core.system.SystemFacts;
 import dottore.core.system.SystemKind;
-import dottore.core.ticket.Job;
 import dottore.core.ticket.Line;
 import dottore.core.ticket.NewLine;
 import dottore.core.ticket.SheetKind;
 import dottore.core.ticket.Start;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -58,11 +56,6 @@ class SystemPage implements Desk {
   @Override
   public double need(Page page, TicketFile file, Assessment assessment) {
     return assessment.oddsOf(SystemCasebook.CAUSES);
-  }
-
-  @Override
-  public Facts known(Job job) {
-    return job.log().facts();
   }
 
   @Override
@@ -152,12 +145,8 @@ class SystemPage implements Desk {
   }
 
   @Override
-  public String fill(Page page, TicketFile file, Model model) {
+  public String fill(Page page, TicketFile file, Map<String, String> facts, Model model) {
     SystemDesk desk = SystemDesk.of(file.job(), systems.now());
-    Map<String, String> facts = new HashMap<>(desk.facts().kept());
-    if (model.getAttribute("facts") instanceof Map<?, ?> shown) {
-      shown.forEach((name, text) -> facts.put((String) name, (String) text));
-    }
     SystemView.fill(desk, facts, model);
     return "system/road";
   }

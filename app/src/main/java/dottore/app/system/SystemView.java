@@ -1,6 +1,7 @@
 package dottore.app.system;
 
 import dottore.app.desk.Field;
+import dottore.app.desk.PointRow;
 import dottore.core.facts.Fact;
 import dottore.core.gate.Gate;
 import dottore.core.gate.Point;
@@ -66,9 +67,6 @@ final class SystemView {
 
   record Scale(double width, List<Tick> ticks, List<RoadRow> roads, List<RoadRow> shut) {}
 
-  /** A point of the gate, or of what the system wants. */
-  record PointRow(String topic, String mark, String state, String words, String todo) {}
-
   record Lead(String flag, String title, String words, boolean stops) {}
 
   record StallRow(String words, String then) {}
@@ -79,7 +77,6 @@ final class SystemView {
     Optional<SystemProfile> wanted = desk.wanted();
     Optional<Readiness> readiness = desk.readiness();
     Gate<Topic> gate = desk.gate();
-    model.addAttribute("facts", facts);
     model.addAttribute(
         "systems", desk.choices().stream().map(p -> new Option(p.id(), p.name())).toList());
     model.addAttribute("wanted", wanted.map(SystemProfile::id).orElse(""));
@@ -100,7 +97,8 @@ final class SystemView {
         "refused",
         readiness.filter(r -> r.verdict() == Readiness.Verdict.NOT_MADE_FOR_IT).isPresent());
     model.addAttribute("signing", SystemFacts.SIGNED.choices());
-    model.addAttribute("points", gate.points().stream().map(SystemView::point).toList());
+    model.addAttribute(
+        "points", gate.points().stream().map(p -> PointRow.of(p, Topic::words)).toList());
     model.addAttribute("ready", gate.go() && desk.road().filter(SystemView::begins).isPresent());
     model.addAttribute("lead", lead(gate, desk));
     boolean erases = desk.road().filter(SystemRoad::erases).isPresent();
@@ -187,22 +185,6 @@ final class SystemView {
               point.words(),
               point.todo() + (point.minutes() > 0 ? ", " + point.minutes() + " min" : ""));
     };
-  }
-
-  private static PointRow point(Point<Topic> p) {
-    String mark =
-        switch (p.state()) {
-          case GOOD, DONE -> "✓";
-          case SHEET -> "○";
-          case ASK -> "?";
-          case BAD -> "✕";
-        };
-    return new PointRow(
-        p.topic().words(),
-        mark,
-        p.state().name().toLowerCase(java.util.Locale.ROOT),
-        p.words(),
-        p.todo());
   }
 
   private static Lead lead(Gate<Topic> gate, SystemDesk desk) {

@@ -9,8 +9,6 @@ import dottore.core.diagnosis.Assessment;
 import dottore.core.drive.Conversion;
 import dottore.core.facts.Fact;
 import dottore.core.facts.FactForm;
-import dottore.core.facts.Facts;
-import dottore.core.ticket.Job;
 import dottore.core.ticket.SheetKind;
 import dottore.core.ticket.Start;
 import dottore.core.upgrade.UpgradeBlockers;
@@ -21,7 +19,6 @@ import dottore.core.upgrade.UpgradeCasebook;
 import dottore.core.upgrade.UpgradeDesk;
 import dottore.core.upgrade.UpgradeFacts;
 import dottore.core.upgrade.UpgradeKind;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -52,11 +49,6 @@ class UpgradePage implements Desk {
   @Override
   public double need(Page page, TicketFile file, Assessment assessment) {
     return assessment.oddsOf(UpgradeCasebook.CAUSES);
-  }
-
-  @Override
-  public Facts known(Job job) {
-    return job.log().facts();
   }
 
   @Override
@@ -95,18 +87,14 @@ class UpgradePage implements Desk {
   }
 
   @Override
-  public String fill(Page page, TicketFile file, Model model) {
+  public String fill(Page page, TicketFile file, Map<String, String> facts, Model model) {
     UpgradeDesk desk = UpgradeDesk.of(file.job());
     Optional<Machine> machine = desk.machine();
     Optional<Conversion> conversion = desk.conversion();
-    Map<String, String> typed = new HashMap<>();
-    if (model.getAttribute("facts") instanceof Map<?, ?> shown) {
-      shown.forEach((name, text) -> typed.put((String) name, (String) text));
-    }
     model.addAttribute(
         "asked",
         UpgradeFacts.BLOCKERS.facts().stream()
-            .map(fact -> Field.of(fact, desk.facts(), typed))
+            .map(fact -> Field.of(fact, desk.facts(), facts))
             .toList());
     model.addAttribute("driveFirst", desk.driveFirst());
     model.addAttribute("known", machine.isPresent());

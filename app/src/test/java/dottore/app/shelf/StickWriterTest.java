@@ -17,6 +17,7 @@ import org.springframework.beans.factory.annotation.Autowired;
 class StickWriterTest {
   @Autowired StickWriter writer;
   @Autowired ShelfBook book;
+  @Autowired Packing packing;
   @Autowired WritingRepository writings;
 
   private long stick(String label) {
@@ -77,7 +78,7 @@ class StickWriterTest {
     assertThat(row(stick).verdict).contains("counterfeit");
     assertThat(carries(stick)).isZero();
     assertThatThrownBy(() -> book.lend(stick, "B0-000-0", "runa")).isInstanceOf(Refused.class);
-    assertThat(book.plan(all()).loads()).noneMatch(load -> load.stick().id() == stick);
+    assertThat(packing.of(all()).loads()).noneMatch(load -> load.stick().id() == stick);
   }
 
   @Test

@@ -70,7 +70,7 @@ class SpareDesk implements Desk {
   }
 
   @Override
-  public String fill(Page page, TicketFile file, Model model) {
+  public String fill(Page page, TicketFile file, Map<String, String> facts, Model model) {
     Facts known = known(file.job());
     model.addAttribute(
         "asked", FORM.facts().stream().map(f -> Field.of(f, known, Map.of())).toList());

@@ -8,12 +8,9 @@ import dottore.core.machine.DiskLayout;
 import java.math.BigDecimal;
 import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
-import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 
@@ -35,35 +32,25 @@ public final class DriveFacts {
   public static final Fact<String> SAVED_WHERE = Fact.text("saved-where", "saved");
   public static final Fact<Boolean> SAVED_COMPARED = Fact.tick("saved-compared", "copy compared");
   public static final Fact<BigDecimal> USED = Fact.decimal("used-gb", "to copy", LARGEST, "GB");
-  public static final Fact<Link> COPY_FROM = link("copy-from", "from");
-  public static final Fact<Link> COPY_OVER = link("copy-over", "over");
-  public static final Fact<Link> COPY_TO = link("copy-to", "to");
+  public static final Fact<Link> COPY_FROM =
+      Fact.choice("copy-from", "from", Link.class, Link::words);
+  public static final Fact<Link> COPY_OVER =
+      Fact.choice("copy-over", "over", Link.class, Link::words);
+  public static final Fact<Link> COPY_TO = Fact.choice("copy-to", "to", Link.class, Link::words);
   public static final Fact<BigDecimal> COPY_SPEED =
       Fact.decimal("copy-speed", "measured", 10_000, "MB/s");
 
   /** How the system disk answers when it is read. */
   public static final Fact<DriveState> STATE =
-      Fact.choice(
-          "old-drive",
-          "the old drive",
-          DriveState.class,
-          words(DriveState.values(), DriveState::words));
+      Fact.choice("old-drive", "the old drive", DriveState.class, DriveState::words);
 
   /** What another machine saw of it. */
   public static final Fact<OverAdapter> OVER_ADAPTER =
-      Fact.choice(
-          "over-adapter",
-          "on another machine",
-          OverAdapter.class,
-          words(OverAdapter.values(), OverAdapter::words));
+      Fact.choice("over-adapter", "on another machine", OverAdapter.class, OverAdapter::words);
 
   /** What the customer decided where only a specialist can still read it. */
   public static final Fact<Specialist> SPECIALIST =
-      Fact.choice(
-          "specialist",
-          "a data specialist",
-          Specialist.class,
-          words(Specialist.values(), Specialist::words));
+      Fact.choice("specialist", "a data specialist", Specialist.class, Specialist::words);
 
   /** What its health page counted when it was last read. */
   public static final Fact<HealthNote> HEALTH =
@@ -126,21 +113,9 @@ public final class DriveFacts {
 
   private DriveFacts() {}
 
-  private static <E> Map<E, String> words(E[] values, Function<E, String> said) {
-    return Arrays.stream(values).collect(Collectors.toMap(Function.identity(), said));
-  }
-
   /** How much there is of a kind of data, in GB; 0 for none. */
   public static Fact<BigDecimal> kept(Kept kind) {
     return Fact.decimal("save-" + kind.id(), kind.words(), LARGEST, "GB");
-  }
-
-  private static Fact<Link> link(String name, String words) {
-    return Fact.choice(
-        name,
-        words,
-        Link.class,
-        Arrays.stream(Link.values()).collect(Collectors.toMap(Function.identity(), Link::words)));
   }
 
   // --- one drive ---------------------------------------------------------------------------------

@@ -1,6 +1,7 @@
 package dottore.core.facts;
 
 import java.math.BigDecimal;
+import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -68,6 +69,18 @@ public final class Fact<T> {
   public static <E extends Enum<E>> Fact<E> choice(
       String name, String words, Class<E> of, Map<E, String> said) {
     return choice(name, words, List.of(of.getEnumConstants()), Fact::id, said);
+  }
+
+  /**
+   * @param said how a constant says itself on the screen
+   */
+  public static <E extends Enum<E>> Fact<E> choice(
+      String name, String words, Class<E> of, Function<E, String> said) {
+    return choice(
+        name,
+        words,
+        of,
+        Arrays.stream(of.getEnumConstants()).collect(Collectors.toMap(Function.identity(), said)));
   }
 
   /** One of some constants, kept by ids of their own. */

@@ -5,12 +5,8 @@ import dottore.core.facts.Fact;
 import dottore.core.facts.FactForm;
 import dottore.core.swap.DriveForm.Key;
 import java.math.BigDecimal;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** What is known of a drive that is exchanged. */
@@ -110,18 +106,20 @@ public final class SwapFacts {
     }
   }
 
-  public static final Fact<Use> USE = choice("swap-use", "the new drive", Use.class, Use::words);
+  public static final Fact<Use> USE =
+      Fact.choice("swap-use", "the new drive", Use.class, Use::words);
   public static final Fact<DriveForm> OUT =
-      choice("swap-out", "what is in it", DriveForm.class, DriveForm::words);
+      Fact.choice("swap-out", "what is in it", DriveForm.class, DriveForm::words);
   public static final Fact<Slot.Place> PLACE =
-      choice("slot-place", "its place", Slot.Place.class, Slot.Place::words);
+      Fact.choice("slot-place", "its place", Slot.Place.class, Slot.Place::words);
   public static final Fact<Height> HEIGHT =
-      choice("slot-height", "height of the bay", Height.class, h -> h.words);
-  public static final Fact<Key> KEY = choice("slot-key", "key of the slot", Key.class, Key::name);
+      Fact.choice("slot-height", "height of the bay", Height.class, h -> h.words);
+  public static final Fact<Key> KEY =
+      Fact.choice("slot-key", "key of the slot", Key.class, Key::name);
   public static final Fact<Length> LENGTH =
-      choice("slot-length", "longest card", Length.class, l -> l.millimeters + " mm");
+      Fact.choice("slot-length", "longest card", Length.class, l -> l.millimeters + " mm");
   public static final Fact<Speaks> SPEAKS =
-      choice("slot-speaks", "the slot speaks", Speaks.class, s -> s.words);
+      Fact.choice("slot-speaks", "the slot speaks", Speaks.class, s -> s.words);
   public static final Fact<Boolean> STARTS_NVME =
       Fact.yesNo("starts-nvme", "firmware starts from NVMe");
 
@@ -131,17 +129,17 @@ public final class SwapFacts {
   public static final Fact<Boolean> SOUND =
       Fact.yesNo("system-sound", "the system itself ran well");
   public static final Fact<Roads.Wish> WISH =
-      choice("swap-wish", "the customer wants", Roads.Wish.class, Roads.Wish::words);
+      Fact.choice("swap-wish", "the customer wants", Roads.Wish.class, Roads.Wish::words);
   public static final Fact<Boolean> IMAGE = Fact.yesNo("has-image", "an image from before");
-  public static final Fact<Road> ROAD = choice("swap-road", "road", Road.class, Road::words);
+  public static final Fact<Road> ROAD = Fact.choice("swap-road", "road", Road.class, Road::words);
 
   public static final Fact<DriveForm> NEW =
-      choice("new-form", "new drive", DriveForm.class, DriveForm::words);
+      Fact.choice("new-form", "new drive", DriveForm.class, DriveForm::words);
   public static final Fact<BigDecimal> NEW_GB = Fact.decimal("new-gb", "new drive", LARGEST, "GB");
   public static final Fact<String> NEW_MODEL = Fact.text("new-model", "new drive is");
   public static final Fact<String> NEW_SERIAL = Fact.text("new-serial", "new drive serial");
   public static final Fact<OldOne> OLD_ONE =
-      choice("old-one", "the old drive is", OldOne.class, OldOne::words);
+      Fact.choice("old-one", "the old drive is", OldOne.class, OldOne::words);
 
   /** The screws that were taken out. */
   public static final Fact<ScrewMap> SCREWS =
@@ -160,13 +158,6 @@ public final class SwapFacts {
   public static final List<FactForm> FORMS = List.of(SLOT, AMOUNT, DECIDES, CHOSEN, FRESH);
 
   private SwapFacts() {}
-
-  private static <E extends Enum<E>> Fact<E> choice(
-      String name, String words, Class<E> of, Function<E, String> said) {
-    Map<E, String> map =
-        Arrays.stream(of.getEnumConstants()).collect(Collectors.toMap(Function.identity(), said));
-    return Fact.choice(name, words, of, map);
-  }
 
   /** Every fact of this room. */
   public static Stream<Fact<?>> all() {

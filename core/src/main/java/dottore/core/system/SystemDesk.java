@@ -64,12 +64,18 @@ public final class SystemDesk {
   private final Facts facts;
   private final DriveDesk drives;
   private final SystemProfiles profiles;
+  private final Optional<SystemProfile> wanted;
+  private final Optional<Readiness> readiness;
+  private final Optional<SystemRoads> roads;
 
   private SystemDesk(Job job, SystemProfiles profiles) {
     this.job = job;
     this.facts = job.log().facts();
     this.drives = DriveDesk.of(job);
     this.profiles = profiles;
+    this.wanted = chosen();
+    this.readiness = wanted.map(profile -> Readiness.of(profile, machine()));
+    this.roads = wanted.map(this::priced);
   }
 
   public static SystemDesk of(Job job, SystemProfiles profiles) {
@@ -95,6 +101,10 @@ public final class SystemDesk {
 
   /** The system to put on: as chosen, or the only one there is for the kind. */
   public Optional<SystemProfile> wanted() {
+    return wanted;
+  }
+
+  private Optional<SystemProfile> chosen() {
     return profiles
         .named(facts.get(SystemFacts.WANTED))
         .filter(profile -> profile.kinds().contains(job.kind()))
@@ -158,32 +168,33 @@ public final class SystemDesk {
 
   /** Whether the machine has what the wanted system wants; empty while none is chosen. */
   public Optional<Readiness> readiness() {
-    return wanted().map(profile -> Readiness.of(profile, machine()));
+    return readiness;
   }
 
   /** The seven roads on one scale; empty while no system is chosen. */
   public Optional<SystemRoads> roads() {
-    return wanted()
-        .map(
-            profile ->
-                SystemRoads.of(
-                    new SystemRoads.Facts(
-                        profile,
-                        had(),
-                        Readiness.of(profile, machine()).verdict(),
-                        facts.find(SystemFacts.STARTS),
-                        facts.find(SystemFacts.UNSTABLE),
-                        facts.find(SystemFacts.UNWANTED),
-                        facts.find(SystemFacts.OTHER_BOARD),
-                        facts.find(SystemFacts.ORIGIN),
-                        facts.find(SystemFacts.YEARS).map(Number::doubleValue),
-                        facts.find(SystemFacts.PROGRAMS),
-                        facts.find(SystemFacts.FREE).map(Number::doubleValue),
-                        facts.find(DriveFacts.STATE),
-                        drives.copyTime().map(TransferTime::most),
-                        drives.wanted(),
-                        !facts.get(SwapFacts.NEW_SERIAL).isEmpty(),
-                        facts.find(SystemFacts.KEY_KNOWN))));
+    return roads;
+  }
+
+  private SystemRoads priced(SystemProfile profile) {
+    return SystemRoads.of(
+        new SystemRoads.Facts(
+            profile,
+            had(),
+            readiness.orElseThrow().verdict(),
+            facts.find(SystemFacts.STARTS),
+            facts.find(SystemFacts.UNSTABLE),
+            facts.find(SystemFacts.UNWANTED),
+            facts.find(SystemFacts.OTHER_BOARD),
+            facts.find(SystemFacts.ORIGIN),
+            facts.find(SystemFacts.YEARS).map(Number::doubleValue),
+            facts.find(SystemFacts.PROGRAMS),
+            facts.find(SystemFacts.FREE).map(Number::doubleValue),
+            facts.find(DriveFacts.STATE),
+            drives.copyTime().map(TransferTime::most),
+            drives.wanted(),
+            !facts.get(SwapFacts.NEW_SERIAL).isEmpty(),
+            facts.find(SystemFacts.KEY_KNOWN)));
   }
 
   /** The road that was chosen, while it can be taken. */

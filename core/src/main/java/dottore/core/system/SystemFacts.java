@@ -5,12 +5,8 @@ import dottore.core.facts.FactForm;
 import dottore.core.facts.MachineFacts;
 import dottore.core.upgrade.UpgradeFacts;
 import java.math.BigDecimal;
-import java.util.Arrays;
 import java.util.List;
-import java.util.Map;
 import java.util.Optional;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 
 /** What is known of a machine's system, and of the one that is put on it. */
@@ -81,18 +77,18 @@ public final class SystemFacts {
   public static final Fact<Boolean> OTHER_BOARD =
       Fact.yesNo("system-other-board", "set up on another board");
   public static final Fact<Origin> ORIGIN =
-      Fact.choice("system-origin", "it comes from", Origin.class, words(Origin.values()));
+      Fact.choice("system-origin", "it comes from", Origin.class, Origin::words);
   public static final Fact<BigDecimal> YEARS =
       Fact.decimal("system-years", "set up", 40, "years ago");
   public static final Fact<Programs> PROGRAMS =
-      Fact.choice("system-programs", "customer wants", Programs.class, programs());
+      Fact.choice("system-programs", "customer wants", Programs.class, Programs::words);
   public static final Fact<BigDecimal> FREE = Fact.decimal("system-free", "free", 100_000, "GB");
   public static final Fact<Integer> CORES = Fact.whole("cores", "cores", 256, "");
   public static final Fact<Boolean> SOLID_STATE = Fact.yesNo("solid-state", "solid-state drive");
   public static final Fact<SystemRoad> ROAD =
-      Fact.choice("system-road", "road", SystemRoad.class, roads());
+      Fact.choice("system-road", "road", SystemRoad.class, SystemRoad::words);
   public static final Fact<Signed> SIGNED =
-      Fact.choice("system-signed", "customer signed", Signed.class, signed());
+      Fact.choice("system-signed", "customer signed", Signed.class, Signed::words);
   public static final Fact<Boolean> NETWORK_DRIVER =
       Fact.yesNo("network-in-box", "the network works with what the system brings");
   public static final Fact<Boolean> TWO_VOLUMES =
@@ -100,9 +96,11 @@ public final class SystemFacts {
   public static final Fact<Boolean> KEY_KNOWN = Fact.yesNo("key-known", "its key is at hand");
 
   /** Where setup stood still, the first time and the second. */
-  public static final Fact<Stall.Where> FIRST_STALL = stall("stall-first", "stood still first");
+  public static final Fact<Stall.Where> FIRST_STALL =
+      Fact.choice("stall-first", "stood still first", Stall.Where.class, Stall.Where::words);
 
-  public static final Fact<Stall.Where> SECOND_STALL = stall("stall-second", "then");
+  public static final Fact<Stall.Where> SECOND_STALL =
+      Fact.choice("stall-second", "then", Stall.Where.class, Stall.Where::words);
 
   public static final FactForm CHOSEN =
       FactForm.of("system-chosen", WANTED, HAD, EDITION, LANGUAGE);
@@ -141,34 +139,6 @@ public final class SystemFacts {
       List.of(CHOSEN, MACHINE, DECIDES, TAKEN, SIGNING, STALLS);
 
   private SystemFacts() {}
-
-  private static Map<Origin, String> words(Origin[] values) {
-    return Arrays.stream(values).collect(Collectors.toMap(Function.identity(), Origin::words));
-  }
-
-  private static Map<Programs, String> programs() {
-    return Arrays.stream(Programs.values())
-        .collect(Collectors.toMap(Function.identity(), Programs::words));
-  }
-
-  private static Map<Signed, String> signed() {
-    return Arrays.stream(Signed.values())
-        .collect(Collectors.toMap(Function.identity(), Signed::words));
-  }
-
-  private static Map<SystemRoad, String> roads() {
-    return Arrays.stream(SystemRoad.values())
-        .collect(Collectors.toMap(Function.identity(), SystemRoad::words));
-  }
-
-  private static Fact<Stall.Where> stall(String name, String words) {
-    return Fact.choice(
-        name,
-        words,
-        Stall.Where.class,
-        Arrays.stream(Stall.Where.values())
-            .collect(Collectors.toMap(Function.identity(), Stall.Where::words)));
-  }
 
   /** Every fact of this room; what it asks of others is theirs. */
   public static Stream<Fact<?>> all() {
