@@ -38,6 +38,7 @@ class HouseTest {
           "swap",
           "upgrade",
           "shelf",
+          "driver",
           "system");
 
   private final JavaClasses core =
@@ -102,6 +103,7 @@ class HouseTest {
         .resideInAnyPackage(
             "dottore.core..",
             "java..",
+            "javax.xml.stream..",
             "org.yaml.snakeyaml..",
             "org.jspecify..",
             "org.apache.lucene..",
@@ -110,6 +112,7 @@ class HouseTest {
             "tools.jackson.databind..",
             "org.apache.commons.validator..",
             "org.apache.commons.text..",
+            "org.apache.commons.csv..",
             "org.apache.commons.statistics..")
         .check(core);
   }

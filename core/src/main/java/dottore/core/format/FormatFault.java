@@ -1,7 +1,7 @@
 package dottore.core.format;
 
 /** A file that could not be read, with what is wrong and at which byte. */
-public final class FormatFault extends Exception {
+public sealed class FormatFault extends Exception permits UnknownColumns {
   private static final long serialVersionUID = 1L;
 
   private final int offset;

@@ -1,9 +1,5 @@
 package dottore.core.format;
 
-import java.nio.ByteBuffer;
-import java.nio.charset.CharacterCodingException;
-import java.nio.charset.CodingErrorAction;
-import java.nio.charset.StandardCharsets;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.Locale;
@@ -43,18 +39,7 @@ public record SumList(Map<String, String> sums, int bits) {
    *     there are more than {@link #MOST}; with the line
    */
   public static SumList read(byte[] bytes) throws FormatFault {
-    String text;
-    try {
-      text =
-          StandardCharsets.UTF_8
-              .newDecoder()
-              .onMalformedInput(CodingErrorAction.REPORT)
-              .decode(ByteBuffer.wrap(bytes))
-              .toString();
-    } catch (CharacterCodingException other) {
-      text = new String(bytes, StandardCharsets.ISO_8859_1);
-    }
-    return read(text);
+    return read(PlainBytes.text(bytes));
   }
 
   public static SumList read(String text) throws FormatFault {

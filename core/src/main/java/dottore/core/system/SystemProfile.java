@@ -1,10 +1,13 @@
 package dottore.core.system;
 
+import dottore.core.driver.Platform;
 import dottore.core.machine.MachineKind;
 import dottore.core.units.Capacity;
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 
 /**
@@ -12,6 +15,8 @@ import java.util.Set;
  *
  * @param id small letters and dashes
  * @param family systems of one maker that follow each other
+ * @param provider as its own drivers name themselves; empty if that is not known
+ * @param released its first day, against which drivers are held
  * @param kinds of machines that it runs on
  * @param from how it comes
  * @param needs without which it is not installed
@@ -31,6 +36,8 @@ public record SystemProfile(
     String id,
     String name,
     String family,
+    String provider,
+    Optional<LocalDate> released,
     Set<MachineKind> kinds,
     From from,
     Needs needs,
@@ -119,6 +126,15 @@ public record SystemProfile(
   /** Whether it comes from the maker's image only, which fits one model. */
   public boolean ofTheModel() {
     return from == From.RECOVERY;
+  }
+
+  /**
+   * The same as drivers need to know it.
+   *
+   * @param bits of the one that is installed; empty if nobody said
+   */
+  public Platform platform(OptionalInt bits) {
+    return new Platform(id, name, provider, released, bits);
   }
 
   /** Whether it can be put over another and keep its programs. */

@@ -15,6 +15,8 @@ import java.io.InputStream;
 import java.io.StringReader;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
+import java.time.LocalDate;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collection;
@@ -188,6 +190,8 @@ public final class SystemProfiles {
       String id, Fields fields, Map<String, YamlPlace> over) {
     String name = fields.text("name");
     String family = fields.text("family");
+    String provider = fields.take("provider").map(YamlPlace::text).orElse("");
+    Optional<LocalDate> released = fields.take("released").flatMap(p -> p.as(SystemProfiles::day));
     List<MachineKind> kinds = fields.words("kinds", word(MachineKind.class));
     if (kinds.isEmpty()) {
       fields.place().fault("'kinds' is missing: on which machines does it run?");
@@ -227,6 +231,8 @@ public final class SystemProfiles {
                 id,
                 name,
                 family,
+                provider,
+                released,
                 new LinkedHashSet<>(kinds),
                 from,
                 needs.get(),
@@ -242,6 +248,14 @@ public final class SystemProfiles {
                 finishing,
                 codes,
                 marks));
+  }
+
+  private static LocalDate day(String text) {
+    try {
+      return LocalDate.parse(text);
+    } catch (DateTimeParseException none) {
+      throw new IllegalArgumentException("no day: " + text, none);
+    }
   }
 
   private static Map<String, String> texts(Fields fields, String name, String pattern) {
