@@ -15,8 +15,13 @@ import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Stage;
 import dottore.core.diagnosis.Event;
+import dottore.core.driver.Crashes;
+import dottore.core.driver.DriverFacts;
 import dottore.core.facts.Facts;
 import dottore.core.firmware.FirmwareKind;
+import dottore.core.format.DeviceList;
+import dottore.core.format.EventList;
+import dottore.core.format.FormatFault;
 import dottore.core.machine.MachineKind;
 import dottore.core.runsheet.SheetStep;
 import dottore.core.ticket.Backup;
@@ -97,6 +102,8 @@ class DemoShop implements SmartLifecycle {
       @Nullable Clock clock,
       @Nullable Waits waits,
       @Nullable Map<String, String> firmware,
+      @Nullable String devices,
+      @Nullable String events,
       @Nullable Integer flashingFor,
       @Nullable Map<String, String> owed) {
 
@@ -245,6 +252,7 @@ class DemoShop implements SmartLifecycle {
           now,
           writing -> writing.append(NewLine.known("Machine looked at", facts)));
     }
+    lists(claim, story, now);
     if (story.clock() != null) {
       Clock clock = story.clock();
       Duration length = Duration.ofMinutes(clock.minutes());
@@ -275,6 +283,42 @@ class DemoShop implements SmartLifecycle {
             writing.waitFor(WaitsFor.of(story.waits().whom()), story.waits().why());
           }
         });
+  }
+
+  /** Lists that were read off the machine; the last event was yesterday. */
+  private void lists(String claim, Story story, Instant now) {
+    Facts facts = Facts.none();
+    try {
+      if (story.devices() != null) {
+        facts =
+            facts.with(
+                DriverFacts.DEVICES,
+                DriverFacts.Listed.of(DeviceList.read(file(story.devices()), Map.of())));
+      }
+      if (story.events() != null) {
+        List<EventList.Happened> read =
+            EventList.read(file(story.events()), shop.times().zone(), Map.of());
+        Duration later =
+            Duration.ofDays(Duration.between(read.get(read.size() - 1).at(), now).toDays());
+        facts = facts.with(DriverFacts.CRASHES, Crashes.of(read).later(later));
+      }
+    } catch (FormatFault | IOException broken) {
+      throw new IllegalStateException("a list of the demo cannot be read", broken);
+    }
+    if (!facts.isEmpty()) {
+      Facts read = facts;
+      record.change(
+          claim,
+          TECHNICIAN,
+          now,
+          writing -> writing.append(NewLine.known("Lists read off the machine", read)));
+    }
+  }
+
+  private static byte[] file(String name) throws IOException {
+    try (InputStream in = DemoShop.class.getResourceAsStream("/demo/" + name)) {
+      return Objects.requireNonNull(in).readAllBytes();
+    }
   }
 
   /** The planned update is being written since a while. */

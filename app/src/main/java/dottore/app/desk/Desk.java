@@ -107,6 +107,9 @@ public interface Desk {
     return true;
   }
 
+  /** What else is written once it was said what came of a sheet; inside the ticket's lock. */
+  default void concluded(SheetKind kind, Writing writing) {}
+
   /** What code of this desk relies on in the casebook. */
   default List<Reliance> reliesOn() {
     return List.of();

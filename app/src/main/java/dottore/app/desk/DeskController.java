@@ -236,6 +236,7 @@ class DeskController {
                     .kind(writing.sheets().sheet(sheet))
                     .orElseThrow(() -> new Refused("This run sheet is of another version."));
             writing.sheets().conclude(kind, sheet, came);
+            desks.at(kind.page()).ifPresent(home -> home.desk().concluded(kind, writing));
           });
       return "redirect:/tickets/" + claim + "/find";
     } catch (Refused refused) {

@@ -3,6 +3,7 @@ package dottore.app.knowledge;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Reliance;
 import dottore.core.drive.DriveCasebook;
+import dottore.core.driver.DriverCasebook;
 import dottore.core.firmware.FirmwareCasebook;
 import dottore.core.isolation.ModuleTrials;
 import dottore.core.reading.ReadingCasebook;
@@ -24,6 +25,7 @@ public final class Relied {
               UpgradeCasebook.ALL,
               SwapCasebook.ALL,
               SystemCasebook.ALL,
+              DriverCasebook.ALL,
               ReadingCasebook.ALL,
               Arrays.stream(Mark.values()).map(mark -> Reliance.on(mark.road())).toList(),
               List.of(

@@ -24,6 +24,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class Record {
   private static final int LOOKED_BACK = 5;
+  private static final int SEEN_OF_A_MODEL = 20;
 
   private final Store store;
 
@@ -153,6 +154,28 @@ public class Record {
                         .find(DriveFacts.HEALTH)
                         .map(note -> new HealthTrend.Reading(read.getAt(), read.getClaim(), note))
                         .stream())
+            .toList();
+  }
+
+  /**
+   * A machine as it was handed back.
+   *
+   * @param cameBack whether it was here again within two months
+   */
+  public record HandedBack(TicketFile file, boolean cameBack) {}
+
+  /** Closed tickets of the same model that hold a list of devices, the last twenty. */
+  @Transactional(readOnly = true)
+  public List<HandedBack> handedBack(TicketFile file) {
+    Map<Long, Boolean> found = new LinkedHashMap<>();
+    store
+        .tickets
+        .ofModel(file.machine().maker(), file.machine().model(), file.id(), SEEN_OF_A_MODEL)
+        .forEach(one -> found.put(one.getTicket(), one.getCameBack()));
+    return found.isEmpty()
+        ? List.of()
+        : store.files(store.tickets.all(found.keySet())).stream()
+            .map(back -> new HandedBack(back, found.getOrDefault(back.id(), false)))
             .toList();
   }
 

@@ -4,6 +4,7 @@ import dottore.app.said.NotThere;
 import dottore.app.said.Refused;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Repair;
+import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Event;
 import dottore.core.facts.Facts;
 import dottore.core.reading.Answer;
@@ -18,6 +19,7 @@ import dottore.core.ticket.Start;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -287,12 +289,7 @@ public final class SheetWriting {
         kind.repairs(work).stream()
             .flatMap(repair -> writing.casebook().repair(repair).stream())
             .toList();
-    for (Repair repair : repairs) {
-      boolean last = repair.equals(repairs.get(repairs.size() - 1));
-      // What was lifted before the last was in the way too, or the sheet would not have it.
-      Event.Result came = last || result != Event.Result.WORKS ? result : Event.Result.ELSEWHERE;
-      answers.add(NewLine.tried(repair, came).ofSheet(id));
-    }
+    answers.addAll(tried(kind, id, repairs, result));
     for (Answer found : kind.answers(work)) {
       Optional<Check> check = writing.casebook().check(found.check());
       check.ifPresent(c -> answers.add(NewLine.reading(c, found.outcome()).ofSheet(id)));
@@ -307,6 +304,26 @@ public final class SheetWriting {
     }
     writing.record(writing.log().last(), answers);
     over(work, result.words());
+  }
+
+  private List<NewLine> tried(
+      SheetKind kind, String id, List<Repair> repairs, Event.Result result) {
+    boolean changed = result == Event.Result.WORKS || result == Event.Result.ELSEWHERE;
+    if (changed && !kind.eachWasInTheWay()) {
+      Assessment before = writing.assess();
+      return repairs.stream()
+          .max(Comparator.comparingDouble(before::chanceOf))
+          .map(repair -> List.of(NewLine.tried(repair, result).ofSheet(id)))
+          .orElse(List.of());
+    }
+    List<NewLine> lines = new ArrayList<>();
+    for (Repair repair : repairs) {
+      boolean last = repair.equals(repairs.get(repairs.size() - 1));
+      // What was lifted before the last was in the way too, or the sheet would not have it.
+      Event.Result came = last || result != Event.Result.WORKS ? result : Event.Result.ELSEWHERE;
+      lines.add(NewLine.tried(repair, came).ofSheet(id));
+    }
+    return lines;
   }
 
   /** Says in words what came of a run sheet; it is over then. */

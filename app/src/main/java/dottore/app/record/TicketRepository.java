@@ -92,6 +92,32 @@ interface TicketRepository extends JpaRepository<Ticket, Long> {
       nativeQuery = true)
   List<Long> newest(String words, int most);
 
+  /** A closed ticket, and whether its machine was here again soon. */
+  interface Back {
+    long getTicket();
+
+    boolean getCameBack();
+  }
+
+  @Query(
+      value =
+          """
+          select t.id as ticket, exists (
+              select 1 from ticket n
+              where n.machine_id = t.machine_id and n.received > t.closed
+                and n.received < t.closed + interval '60 days') as cameBack
+          from machine m join ticket t on t.machine_id = m.id
+          where lower(m.maker) = lower(:maker) and lower(m.model) = lower(:model)
+            and t.state = 'HANDED_BACK' and t.id <> :but
+            and exists (
+              select 1 from log_entry e
+              where e.ticket_id = t.id and e.kind = 'FACT'
+                and (e.data ->> 'devices') is not null)
+          order by t.closed desc limit :most
+          """,
+      nativeQuery = true)
+  List<Back> ofModel(String maker, String model, long but, int most);
+
   /** What a closed ticket teaches. */
   interface Lesson {
     String getKind();

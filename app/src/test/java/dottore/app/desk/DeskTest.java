@@ -69,7 +69,7 @@ class DeskTest {
     Visitor.Reply page = technician.get(fix(claim, "/spare"));
     assertThat(page.status()).isEqualTo(200);
     assertThat(page.page().select(".fix-rooms a").eachText())
-        .containsExactly("Firmware", "Drive", "System", "Spare");
+        .containsExactly("Firmware", "Drive", "System", "Drivers", "Spare");
     assertThat(technician.get(fix(claim, "/drive")).page().select(".fix-rooms a").eachText())
         .contains("Spare");
 

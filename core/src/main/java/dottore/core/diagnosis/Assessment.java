@@ -646,6 +646,17 @@ public final class Assessment {
     return Odds.of(sum);
   }
 
+  /** The chance that a repair cures it, 0 to 1. */
+  public double chanceOf(Repair repair) {
+    double sum = 0;
+    for (int h = 0; h < posterior.length; h++) {
+      sum +=
+          posterior[h]
+              * repair.cures().getOrDefault(diagnosis.hypotheses().get(h).cause().id(), 0.0);
+    }
+    return sum;
+  }
+
   /** The odds that it is one of some causes, 0 to 1. */
   public double oddsOf(Set<String> causes) {
     double sum = 0;

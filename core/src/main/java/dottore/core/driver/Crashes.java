@@ -234,6 +234,16 @@ public record Crashes(List<Fall> falls, List<Before> before, int quiet, int even
     return Sort.OTHER;
   }
 
+  /** The same on other days. */
+  public Crashes later(Duration by) {
+    return new Crashes(
+        falls.stream().map(f -> new Fall(f.at().plus(by), f.code(), f.module())).toList(),
+        before,
+        quiet,
+        events,
+        hours);
+  }
+
   // --- what follows ------------------------------------------------------------------------------
 
   boolean sound() {

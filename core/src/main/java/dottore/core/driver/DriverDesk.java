@@ -1,12 +1,14 @@
 package dottore.core.driver;
 
 import dottore.core.driver.DriverFacts.Listed;
+import dottore.core.driver.DriverPackage.Rank;
 import dottore.core.driver.DriverPackage.Source;
 import dottore.core.driver.Judged.Habits;
 import dottore.core.driver.Judged.Verdict;
 import dottore.core.facts.Facts;
 import dottore.core.gate.Gate;
 import dottore.core.gate.Point;
+import dottore.core.gate.State;
 import dottore.core.machine.Device;
 import dottore.core.machine.DeviceKind;
 import dottore.core.reading.Answer;
@@ -95,7 +97,19 @@ public final class DriverDesk {
   }
 
   public List<Device> devices() {
-    return listed().map(Listed::devices).orElse(List.of());
+    return listed().map(Listed::devices).orElse(List.of()).stream().map(this::kinded).toList();
+  }
+
+  /** What a list leaves open, a package that names the device closely says. */
+  private Device kinded(Device device) {
+    return device.kind() != DeviceKind.OTHER
+        ? device
+        : catalog.packages(device).stream()
+            .filter(p -> p.rank(device).filter(r -> r != Rank.CLASS).isPresent())
+            .map(DriverPackage::kind)
+            .findFirst()
+            .map(device::of)
+            .orElse(device);
   }
 
   /** Every device with what its driver is worth; empty while the system is not known. */
@@ -103,7 +117,10 @@ public final class DriverDesk {
     return judged;
   }
 
-  /** Whether it cannot fetch anything: somebody said so, or the list shows no network at work. */
+  /**
+   * Whether it cannot fetch anything: somebody said so, the list shows no network at work, or the
+   * network is what brings it down.
+   */
   public boolean offline() {
     return facts
         .find(DriverFacts.OFFLINE)
@@ -115,8 +132,14 @@ public final class DriverDesk {
                           d -> d.kind() == DeviceKind.NETWORK || d.kind() == DeviceKind.WIRELESS)
                       .toList();
               return !network.isEmpty()
-                  && network.stream().allMatch(d -> d.undriven() || d.mark().isPresent());
+                  && network.stream()
+                      .allMatch(d -> d.undriven() || d.mark().isPresent() || fellWith(d));
             });
+  }
+
+  private boolean fellWith(Device device) {
+    return !device.module().isEmpty()
+        && crashes().filter(c -> c.modules().containsKey(device.module())).isPresent();
   }
 
   /** Whether a device is left as it is. */
@@ -242,13 +265,19 @@ public final class DriverDesk {
               + order.restarts()
               + (order.restarts() == 1 ? " restart" : " restarts"));
     }
-    long wrong = judged.stream().filter(j -> j.verdict().wrong()).count();
-    return wrong == 0
-        ? new Point<>(Topic.PACKAGES, dottore.core.gate.State.DONE, "nothing has to go on", "")
-        : Point.bad(
-            Topic.PACKAGES,
-            "none is published or chosen for " + wrong,
-            "The maker's page of an older system, or the part's own maker");
+    List<Judged> wrong = judged.stream().filter(j -> j.verdict().wrong()).toList();
+    long nowhere = wrong.stream().filter(j -> j.take().isEmpty() && !left(j.device())).count();
+    if (nowhere > 0) {
+      return Point.bad(
+          Topic.PACKAGES,
+          "none is published for " + nowhere,
+          "The maker's page of an older system, or the part's own maker");
+    }
+    return new Point<>(
+        Topic.PACKAGES,
+        State.DONE,
+        wrong.isEmpty() ? "nothing has to go on" : "what could go on is left as it is",
+        "");
   }
 
   /** Whether drivers may be put on. */

@@ -113,6 +113,12 @@ public enum DriverKind implements SheetKind {
     };
   }
 
+  /** Several packages go on at once; which one mattered is not seen, only likely. */
+  @Override
+  public boolean eachWasInTheWay() {
+    return false;
+  }
+
   /** What was found of its driver's settings was thrown away with it. */
   @Override
   public Facts leaves(SheetWork work) {

@@ -104,6 +104,27 @@ public final class DeviceList {
     return List.copyOf(devices);
   }
 
+  /**
+   * One device as it was typed.
+   *
+   * @param cells by role
+   * @throws FormatFault if it has neither a name nor an id, or a part of it cannot be
+   */
+  public static Device typed(Map<String, String> cells) throws FormatFault {
+    Map<String, Integer> at = new LinkedHashMap<>();
+    List<String> row = new ArrayList<>();
+    cells.forEach(
+        (role, cell) -> {
+          at.put(role, row.size());
+          row.add(cell);
+        });
+    String id = cells.getOrDefault("id", "");
+    if (!id.isBlank() && DeviceId.in(id).isEmpty()) {
+      throw new FormatFault(brief(id) + " is no hardware id, such as 0fe1:2100");
+    }
+    return device(new TextTable.Row(1, row), at);
+  }
+
   /** Whether its first line has an id and nothing that parts columns. */
   private static boolean printed(String text) {
     Optional<String> first = text.lines().filter(line -> !line.isBlank()).findFirst();

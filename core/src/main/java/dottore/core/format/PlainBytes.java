@@ -7,7 +7,7 @@ import java.nio.charset.CodingErrorAction;
 import java.nio.charset.StandardCharsets;
 
 /** Text of a file of unknown alphabet. */
-final class PlainBytes {
+public final class PlainBytes {
   private static final char MARK = '\uFEFF';
 
   private PlainBytes() {}
@@ -16,7 +16,7 @@ final class PlainBytes {
    * UTF-16 where its mark says so, else UTF-8, and what is neither byte by byte; without the mark
    * of byte order.
    */
-  static String text(byte[] bytes) {
+  public static String text(byte[] bytes) {
     String text;
     if (starts(bytes, 0xFF, 0xFE) || starts(bytes, 0xFE, 0xFF)) {
       text = new String(bytes, StandardCharsets.UTF_16);

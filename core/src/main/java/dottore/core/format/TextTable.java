@@ -7,7 +7,6 @@ import java.util.ArrayList;
 import java.util.Collections;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -104,16 +103,12 @@ record TextTable(List<Row> rows) {
     return ',';
   }
 
-  /** A name of a column as it is compared. */
-  static String plain(String name) {
-    return name.toLowerCase(Locale.ROOT).replaceAll("[\\s_./-]+", " ").strip();
-  }
-
   /**
    * Finds columns by the first row.
    *
-   * @param known what each role is called, as {@link #plain} writes it
-   * @param remembered what the shop said of names that are not known, by {@link #plain} name
+   * @param known what each role is called, as {@link ListColumns#plain} writes it
+   * @param remembered what the shop said of names that are not known, by {@link ListColumns#plain}
+   *     name
    * @return where each role stands; empty if the first row names none of them
    */
   Optional<Map<String, Integer>> columns(
@@ -124,7 +119,7 @@ record TextTable(List<Row> rows) {
     Map<String, Integer> at = new LinkedHashMap<>();
     List<String> header = rows.get(0).cells();
     for (int column = 0; column < header.size(); column++) {
-      String name = plain(header.get(column));
+      String name = ListColumns.plain(header.get(column));
       String role = remembered.get(name);
       if (role == null) {
         role =

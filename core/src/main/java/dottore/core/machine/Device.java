@@ -30,6 +30,11 @@ public record Device(
         || provider.isEmpty() && version.isEmpty() && module.isEmpty();
   }
 
+  /** The same, known to be for something. */
+  public Device of(DeviceKind what) {
+    return new Device(name, id, what, mark, provider, date, version, module);
+  }
+
   /** What tells it from the others of a list. */
   public String key() {
     return id.map(DeviceId::words).orElse(name);

@@ -6,6 +6,7 @@ import dottore.core.drive.DriveState;
 import dottore.core.drive.TransferTime;
 import dottore.core.drive.WriteCard;
 import dottore.core.drive.WrongDisk;
+import dottore.core.driver.Platform;
 import dottore.core.facts.Facts;
 import dottore.core.facts.MachineFacts;
 import dottore.core.gate.Gate;
@@ -116,6 +117,26 @@ public final class SystemDesk {
     return profiles.named(facts.get(SystemFacts.HAD));
   }
 
+  /** The system on a machine, as its drivers need to know it; empty while nobody said which. */
+  public static Optional<Platform> platform(Job job, SystemProfiles profiles) {
+    Facts known = job.log().facts();
+    List<SystemProfile> only = profiles.on(job.kind());
+    return profiles
+        .named(known.get(SystemFacts.HAD))
+        .or(() -> only.size() == 1 ? Optional.of(only.get(0)) : Optional.empty())
+        .map(
+            profile ->
+                profile.platform(
+                    known
+                        .find(UpgradeFacts.BITS)
+                        .map(bits -> OptionalInt.of(bits(bits)))
+                        .orElse(OptionalInt.empty())));
+  }
+
+  private static int bits(UpgradeFacts.Bits bits) {
+    return bits == UpgradeFacts.Bits.SIXTY_FOUR ? 64 : 32;
+  }
+
   /** The machine as it was looked at, typed or read. */
   public Machine machine() {
     Optional<Passport> passport = job.passport();
@@ -144,10 +165,7 @@ public final class SystemDesk {
                         .find(UpgradeFacts.DISK)
                         .map(gb -> Capacity.ofGigabytes(gb.doubleValue())));
     return new Machine(
-        facts
-            .find(UpgradeFacts.BITS)
-            .map(b -> OptionalInt.of(b == UpgradeFacts.Bits.SIXTY_FOUR ? 64 : 32))
-            .orElse(OptionalInt.empty()),
+        facts.find(UpgradeFacts.BITS).map(b -> OptionalInt.of(bits(b))).orElse(OptionalInt.empty()),
         cores,
         memory,
         disk,

@@ -15,6 +15,14 @@ public interface SheetKind {
   /** The repairs of the casebook that it carried out, in their order. */
   List<String> repairs(SheetWork work);
 
+  /**
+   * Whether each of its repairs was in the way, so that all of them cured. Else they were done in
+   * one go, and the likeliest of them is what changed the machine.
+   */
+  default boolean eachWasInTheWay() {
+    return true;
+  }
+
   /** What is known of the machine afterwards. */
   default Facts leaves(SheetWork work) {
     return Facts.none();

@@ -27,7 +27,7 @@ class CrashesTest {
       some("brisk-net", DeviceKind.NETWORK)
           .version("9.1")
           .fits("0fe1:2100")
-          .module("brisknet.sys")
+          .module("brisknet.drv")
           .done();
   private static final Device NETWORK =
       new Device(
@@ -38,7 +38,7 @@ class CrashesTest {
           "Desk Works",
           Optional.of(LocalDate.of(2015, 4, 21)),
           "2.0",
-          "brisknet.sys");
+          "brisknet.drv");
 
   private static Crashes read(String text) {
     try {
@@ -57,7 +57,7 @@ class CrashesTest {
     StringBuilder text = new StringBuilder();
     for (int day = 1; day < 6; day++) {
       text.append(day(day, "09:58:00 warning brisknet: the link was reset"));
-      text.append(day(day, "10:01:00 error stopper: stopped with 0x000000D1 in brisknet.sys"));
+      text.append(day(day, "10:01:00 error stopper: stopped with 0x000000D1 in brisknet.drv"));
       text.append(day(day, "14:00:00 warning clockd: the time was set"));
     }
     Crashes crashes = read(text.toString());
@@ -70,7 +70,7 @@ class CrashesTest {
     Suspects suspects = new Suspects(crashes, judged, catalog(NEWER));
     assertThat(suspects.sorted()).hasSize(1);
     Suspect first = suspects.sorted().get(0);
-    assertThat(first.name()).isEqualTo("brisknet.sys");
+    assertThat(first.name()).isEqualTo("brisknet.drv");
     assertThat(first.device()).contains(NETWORK);
     assertThat(first.because())
         .contains("named in 5 of 5 falls")
@@ -104,13 +104,13 @@ class CrashesTest {
     Crashes crashes =
         read(
             day(1, "10:00:00 critical power: the machine restarted unexpectedly")
-                + day(1, "10:00:40 error stopper: stopped with 0x00000116 in vivid.sys")
+                + day(1, "10:00:40 error stopper: stopped with 0x00000116 in vivid.drv")
                 + day(2, "10:00:00 critical power: unexpected shutdown"));
     assertThat(crashes.falls())
         .extracting(Crashes.Fall::at, Crashes.Fall::code, Crashes.Fall::module)
         .containsExactly(
             org.assertj.core.groups.Tuple.tuple(
-                Instant.parse("2026-11-01T10:00:00Z"), "0x116", "vivid.sys"),
+                Instant.parse("2026-11-01T10:00:00Z"), "0x116", "vivid.drv"),
             org.assertj.core.groups.Tuple.tuple(Instant.parse("2026-11-02T10:00:00Z"), "", ""));
     assertThat(crashes.codes()).isEqualTo(Codes.FEW);
   }

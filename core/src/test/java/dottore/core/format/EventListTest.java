@@ -27,9 +27,9 @@ class EventListTest {
       """
       <?xml version="1.0"?>
       <events>
-        <event><system><provider name="stopper"/><eventid>1001</eventid><level>2</level>
+        <event><system><provider name="stopper"/><eventid>88</eventid><level>2</level>
           <timecreated systemtime="2026-11-24T14:03:12.0000000Z"/></system>
-          <eventdata><data>stopped with 0x000000D1</data><data>in brisknet.sys</data></eventdata></event>
+          <eventdata><data>stopped with 0x000000D1</data><data>in brisknet.drv</data></eventdata></event>
         <event time="2026-11-24T13:00:00Z" level="4" source="clockd" number="1"><text>set</text></event>
       </events>
       """;
@@ -72,8 +72,8 @@ class EventListTest {
     Happened stop = events.get(1);
     assertThat(stop.at()).isEqualTo(Instant.parse("2026-11-24T14:03:12Z"));
     assertThat(stop.level()).isEqualTo(Level.ERROR);
-    assertThat(stop.number()).hasValue(1001);
-    assertThat(stop.text()).isEqualTo("stopped with 0x000000D1 in brisknet.sys");
+    assertThat(stop.number()).hasValue(88);
+    assertThat(stop.text()).isEqualTo("stopped with 0x000000D1 in brisknet.drv");
   }
 
   @Test
