@@ -2,6 +2,7 @@ package dottore.app.drive;
 
 import dottore.app.desk.Act;
 import dottore.app.desk.Desk;
+import dottore.app.desk.DiskMap;
 import dottore.app.desk.Field;
 import dottore.app.desk.PointRow;
 import dottore.app.drive.Rows.Alike;

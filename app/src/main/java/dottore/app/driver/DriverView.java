@@ -285,7 +285,7 @@ final class DriverView {
                         s.because(),
                         s == suspects.get(0)))
             .toList());
-    model.addAttribute("codes", known.map(DriverView::codes).orElse(List.of()));
+    model.addAttribute("codes", known.map(this::codes).orElse(List.of()));
     model.addAttribute(
         "modules", known.map(c -> c.modules().entrySet()).orElse(java.util.Set.of()));
     model.addAttribute("before", known.map(DriverView::before).orElse(List.of()));
@@ -349,12 +349,16 @@ final class DriverView {
     return Character.toUpperCase(words.charAt(0)) + words.substring(1);
   }
 
-  private static List<CodeRow> codes(Crashes crashes) {
+  private List<CodeRow> codes(Crashes crashes) {
     return crashes.counted().entrySet().stream()
         .map(
             e ->
                 new CodeRow(
-                    e.getKey(), e.getValue(), Code.stop(e.getKey()).map(Code::words).orElse("")))
+                    e.getKey(),
+                    e.getValue(),
+                    desk.platform()
+                        .map(p -> p.stop(e.getKey()))
+                        .orElseGet(() -> Code.stop(e.getKey()).map(Code::words).orElse(""))))
         .toList();
   }
 

@@ -1,10 +1,14 @@
 package dottore.app.knowledge;
 
+import dottore.app.frame.PlainText;
+import dottore.app.frame.Uploads;
 import dottore.app.knowledge.Systems.Version;
 import dottore.app.shop.Shop;
+import dottore.core.format.PlainBytes;
 import dottore.core.system.ProfileFault;
 import dottore.core.system.SystemProfile;
 import dottore.core.system.SystemProfiles;
+import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.security.Principal;
 import java.util.List;
@@ -16,6 +20,7 @@ import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.multipart.MultipartFile;
 
 /** Settings, Systems: the profiles, and the shop's own over them. */
 @Controller
@@ -92,6 +97,23 @@ class SystemsController {
     } catch (ProfileFault fault) {
       return fault.faults();
     }
+  }
+
+  /** Profiles of a file beside what stands there; nothing is kept before somebody looked. */
+  @PostMapping("/file")
+  String file(@RequestParam MultipartFile file, Model model) throws IOException {
+    Version newest = systems.newest();
+    String text;
+    try {
+      text = PlainText.plain(PlainBytes.text(Uploads.bytes(file, LONGEST)));
+    } catch (Uploads.Unfit unfit) {
+      return show(
+          newest.yaml(), newest.number(), List.of(String.valueOf(unfit.getMessage())), model);
+    }
+    model.addAttribute("fromFile", PlainText.plain(String.valueOf(file.getOriginalFilename())));
+    String shown = show(text, newest.number(), faults(text), model);
+    model.addAttribute("looked", true);
+    return shown;
   }
 
   @PostMapping

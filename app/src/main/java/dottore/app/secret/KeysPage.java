@@ -15,12 +15,19 @@ import dottore.core.diagnosis.Assessment;
 import dottore.core.facts.Fact;
 import dottore.core.facts.FactForm;
 import dottore.core.facts.Facts;
+import dottore.core.system.ActivationService;
 import dottore.core.system.KeyHelp;
+import dottore.core.system.KeyMatch;
+import dottore.core.system.KeyPlaces;
 import dottore.core.system.KeyShape;
 import dottore.core.system.SystemDesk;
+import dottore.core.system.SystemFacts;
 import dottore.core.system.SystemProfile;
 import dottore.core.ticket.Job;
 import dottore.core.ticket.NewLine;
+import java.io.IOException;
+import java.time.LocalDate;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -41,16 +48,25 @@ class KeysPage implements Desk {
 
   /** A secret as it is listed; never what it says, unless somebody asked for it just now. */
   record Row(
-      long id, String kind, String label, String when, boolean leaves, boolean gone, String text) {}
+      long id,
+      String kind,
+      boolean key,
+      String label,
+      String when,
+      boolean leaves,
+      boolean gone,
+      String text) {}
 
   private final SecretBook book;
   private final Systems systems;
   private final Shop shop;
+  private final ActivationService service;
 
-  KeysPage(SecretBook book, Systems systems, Shop shop) {
+  KeysPage(SecretBook book, Systems systems, Shop shop, ActivationService service) {
     this.book = book;
     this.systems = systems;
     this.shop = shop;
+    this.service = service;
   }
 
   @Override
@@ -99,7 +115,8 @@ class KeysPage implements Desk {
     return List.of(
         Act.of("keys", PAGE.id(), this::keep),
         Act.of("keys/{number}/reveal", PAGE.id(), this::reveal),
-        Act.of("keys/{number}/destroy", PAGE.id(), this::destroy));
+        Act.of("keys/{number}/destroy", PAGE.id(), this::destroy),
+        Act.of("keys/{number}/activate", PAGE.id(), this::activate));
   }
 
   private Optional<KeyShape> shape(Job job) {
@@ -192,6 +209,62 @@ class KeysPage implements Desk {
         });
   }
 
+  /** The maker's service is asked; what it says stands on the ticket, never the key. */
+  private Decision activate(Posted posted) {
+    int id = posted.number("number", Integer.MAX_VALUE);
+    mayDecide(posted);
+    return Decision.of(
+        (Writing writing) -> {
+          SystemProfile profile =
+              SystemDesk.of(writing.job(), systems.now())
+                  .wanted()
+                  .orElseThrow(() -> new Refused("Say under Road which system it is for."));
+          Facts known = writing.log().facts();
+          ActivationService.Answer answer =
+              asked(
+                  profile.id(),
+                  known.get(SystemFacts.EDITION),
+                  book.open(writing.file(), id).replace("-", ""));
+          writing.append(
+              NewLine.known(
+                  "Activation of "
+                      + book.label(writing.file(), id)
+                      + ": "
+                      + answer.state().words()
+                      + ", "
+                      + answer.words(),
+                  Facts.none()
+                      .with(SystemFacts.ACTIVATION, answer.state())
+                      .with(
+                          SystemFacts.ACTIVATE_BY,
+                          answer.days().isPresent()
+                              ? shop.today().plusDays(answer.days().getAsInt()).toString()
+                              : "")));
+        });
+  }
+
+  private ActivationService.Answer asked(String system, String edition, String key) {
+    try {
+      return service.ask(system, edition, key);
+    } catch (IOException away) {
+      throw new Refused("The maker's service does not answer. The key is sealed still; ask later.");
+    }
+  }
+
+  /** What the service said, with the days that are left by now. */
+  private String activation(Facts known) {
+    return known
+        .find(SystemFacts.ACTIVATION)
+        .map(
+            state ->
+                Optional.of(known.get(SystemFacts.ACTIVATE_BY))
+                    .filter(day -> day.matches("\\d{4}-\\d{2}-\\d{2}"))
+                    .map(day -> ChronoUnit.DAYS.between(shop.today(), LocalDate.parse(day)))
+                    .map(left -> left < 0 ? "overdue by " + -left + " days" : left + " days left")
+                    .orElse(state.words()))
+        .orElse("");
+  }
+
   @Override
   public String fill(Page page, TicketFile file, Map<String, String> facts, Model model) {
     model.addAttribute(
@@ -202,6 +275,7 @@ class KeysPage implements Desk {
                     new Row(
                         k.id(),
                         k.kind().words(),
+                        k.kind() == Kind.KEY,
                         k.label(),
                         k.who() + ", " + shop.times().brief(k.at()),
                         k.leaves(),
@@ -212,6 +286,25 @@ class KeysPage implements Desk {
     Optional<SystemProfile> wanted = SystemDesk.of(file.job(), systems.now()).wanted();
     model.addAttribute("system", wanted.map(SystemProfile::name).orElse(""));
     model.addAttribute("shape", wanted.flatMap(SystemProfile::key).orElse(null));
+    Facts known = file.log().facts();
+    model.addAttribute("activation", activation(known));
+    model.addAttribute(
+        "keyPlaces",
+        wanted
+            .flatMap(SystemProfile::key)
+            .map(shape -> KeyPlaces.of(shape, known.find(SystemFacts.ORIGIN)))
+            .orElse(List.of()));
+    model.addAttribute("match", KeyMatch.of(known));
+    model.addAttribute("editions", wanted.map(SystemProfile::editions).orElse(List.of()));
+    model.addAttribute("languages", wanted.map(SystemProfile::languages).orElse(List.of()));
+    model.addAttribute("bits", SystemFacts.KEY_BITS.choices());
+    model.addAttribute(
+        "keyFor",
+        SystemFacts.KEY_MATCH.facts().stream()
+            .collect(
+                Collectors.toMap(
+                    fact -> fact.name(),
+                    fact -> facts.getOrDefault(fact.name(), known.text(fact)))));
     return "secret/keys";
   }
 }

@@ -16,6 +16,7 @@ import dottore.core.diagnosis.Schools;
 import dottore.core.facts.Fact;
 import dottore.core.facts.FactForm;
 import dottore.core.facts.Facts;
+import dottore.core.system.Readiness.Prices;
 import dottore.core.system.Stall;
 import dottore.core.system.SystemCasebook;
 import dottore.core.system.SystemDesk;
@@ -128,8 +129,12 @@ class SystemPage implements Desk {
 
   @Override
   public Start start(SheetKind kind, Map<String, String> asked, Writing writing) {
-    return SystemDesk.of(writing.job(), systems.now())
+    return SystemDesk.of(writing.job(), systems.now(), prices())
         .start(habits(record.schools(writing.file()), writing.assess()));
+  }
+
+  private Prices prices() {
+    return SystemCasebook.prices(record.casebook());
   }
 
   private static Habits habits(Schools schools, Assessment assessment) {
@@ -146,7 +151,7 @@ class SystemPage implements Desk {
 
   @Override
   public String fill(Page page, TicketFile file, Map<String, String> facts, Model model) {
-    SystemDesk desk = SystemDesk.of(file.job(), systems.now());
+    SystemDesk desk = SystemDesk.of(file.job(), systems.now(), prices());
     SystemView.fill(desk, facts, model);
     return "system/road";
   }

@@ -1,5 +1,6 @@
 package dottore.app.system;
 
+import dottore.app.desk.DiskMap;
 import dottore.app.desk.Field;
 import dottore.app.desk.PointRow;
 import dottore.core.facts.Fact;
@@ -96,6 +97,21 @@ final class SystemView {
     model.addAttribute(
         "refused",
         readiness.filter(r -> r.verdict() == Readiness.Verdict.NOT_MADE_FOR_IT).isPresent());
+    model.addAttribute(
+        "costs", readiness.filter(r -> !r.stops().isEmpty()).map(SystemView::costs).orElse(""));
+    model.addAttribute(
+        "map",
+        desk.fresh()
+            .flatMap(
+                fresh ->
+                    desk.target()
+                        .map(
+                            target ->
+                                DiskMap.of(
+                                    List.of(target),
+                                    Optional.of(target),
+                                    Optional.of(new DiskMap.Plan(fresh, false)))))
+            .orElse(null));
     model.addAttribute("signing", SystemFacts.SIGNED.choices());
     model.addAttribute(
         "points", gate.points().stream().map(p -> PointRow.of(p, Topic::words)).toList());
@@ -106,6 +122,20 @@ final class SystemView {
     model.addAttribute("fourKnown", false);
     model.addAttribute(
         "school", desk.road().or(() -> best(desk)).map(SystemRoad::otherSchool).orElse(""));
+  }
+
+  /** What curing all that stops it costs together. */
+  private static String costs(Readiness readiness) {
+    boolean nothing = readiness.verdict() == Readiness.Verdict.NOT_MADE_FOR_IT;
+    return nothing
+        ? ""
+        : "All of it: "
+            + readiness.minutes()
+            + " minutes of hands"
+            + (readiness.money() > 0
+                ? ", parts about " + Math.round(readiness.money()) + " (guide)"
+                : "")
+            + ".";
   }
 
   private static boolean begins(SystemRoad road) {
@@ -183,7 +213,9 @@ final class SystemView {
               point.cure() == Readiness.Cure.SETTING ? "○" : point.hard() ? "✕" : "▲",
               point.cure() == Readiness.Cure.SETTING ? "sheet" : point.hard() ? "bad" : "ask",
               point.words(),
-              point.todo() + (point.minutes() > 0 ? ", " + point.minutes() + " min" : ""));
+              point.todo()
+                  + (point.minutes() > 0 ? ", " + point.minutes() + " min" : "")
+                  + (point.money() > 0 ? ", about " + Math.round(point.money()) : ""));
     };
   }
 

@@ -115,6 +115,95 @@ class SystemJourneyTest extends FirmwareDesk {
   }
 
   @Test
+  void anUpgradeRefusedForThreeReasonsIsCuredAndDone() {
+    String claim =
+        takeInA("laptop", "Torvald Ashgrove", "", "the new system is refused", "blocked");
+    drive(claim);
+    wanted(claim, "ebb-desk-12");
+    chosen("system-had=ebb-desk-11");
+    machine("old", "off", "off");
+    fill(
+        "facts/system-decides",
+        "system-starts=yes",
+        "system-unstable=no",
+        "system-programs=back",
+        "system-free=80",
+        "network-in-box=yes");
+    assertThat(page.locator("#wants")).containsText("Ready once settings are changed");
+    assertThat(page.locator("#wants .sheet")).hasCount(3);
+    assertThat(page.locator("#wants")).containsText("All of it: 8 minutes of hands.");
+    send(road("Upgrade in place").locator("button"));
+    assertThat(page.locator(".drive-work .card").first()).containsText("3 settings first");
+    page.locator("#wants a").click();
+    page.waitForURL("**/fix/firmware/upgrade");
+    page.locator("[name=scheme][value=new]").check();
+    page.locator("[name=encryption]").selectOption("none");
+    send(button("Order the steps"));
+    send(button("Begin the run sheet"));
+    page.waitForURL("**/run-sheets/*");
+    serialEnd = "7f3q";
+    workThrough();
+    page.navigate(at(claim, "firmware/upgrade"));
+    send(button("It works now"));
+    page.waitForURL("**/find");
+    page.navigate(at(claim, "system/road"));
+    assertThat(page.locator("#wants")).containsText("Ready for it");
+    assertThat(page.locator(".donext")).containsText("Upgrade in place: Ebb Desk 12");
+    send(button("Begin the run sheet"));
+    page.waitForURL("**/run-sheets/*");
+    assertThat(page.locator(".run")).containsText("Upgrade to Ebb Desk 12, keep everything");
+    assertThat(page.locator(".run")).not().containsText("Delete what is on it");
+    worked(claim);
+    page.navigate(at(claim, "system/road"));
+    assertThat(page.locator("[name=system-had]")).hasValue("ebb-desk-12");
+  }
+
+  @Test
+  void aSystemInTheWrongLanguageIsPutOnAnewWithTheKeyOfThatLanguage() {
+    String claim =
+        takeInA(
+            "laptop", "Nadezhda Falk", "", "everything is in English", "degraded", "mayErase=yes");
+    drive(claim);
+    wanted(claim, "ebb-desk-12");
+    chosen("system-had=ebb-desk-12", "system-edition=Home", "system-language=Dansk");
+    machine("new", "on", "on");
+    fill(
+        "facts/system-decides",
+        "system-starts=yes",
+        "system-wrong=language",
+        "system-programs=fresh",
+        "system-medium=old");
+    assertThat(page.locator("#roads details"))
+        .containsText("its language stays as it is on this road");
+    assertThat(road("Clean install")).containsText("an old stick");
+    send(road("Clean install").locator("button"));
+    assertThat(page.locator("#ruler")).containsText("recovery");
+    page.navigate(at(claim, "system/keys"));
+    assertThat(page.locator("#places li").first()).containsText("firmware's own table");
+    fill("facts/system-key-match", "key-edition=Home", "key-language=English");
+    assertThat(page.locator("#match")).containsText("The key is for English, Dansk is put on");
+    isAccessible();
+    page.navigate(at(claim, "system/road"));
+    assertThat(page.locator("#main")).containsText("the key is for English, Dansk is put on");
+    assertThat(button("Begin the run sheet")).hasCount(0);
+    page.navigate(at(claim, "system/keys"));
+    fill("facts/system-key-match", "key-language=Dansk");
+    assertThat(page.locator("#match")).not().containsText("something else");
+    // The maker's service is asked with the sealed key, and says how it stands.
+    fill("system/keys", "secret=BCDFG-HJKMP-QRTVW-XY234-67899", "label=label underneath");
+    send(button("Ask for activation"));
+    assertThat(page.locator("main")).containsText("Activation: ");
+    assertThat(page.locator("aside.side .log")).containsText("Activation of key of the system");
+    assertThat(page.locator("aside.side .log")).not().containsText("BCDFG");
+    page.navigate(at(claim, "system/road"));
+    send(button("Begin the run sheet"));
+    page.waitForURL("**/run-sheets/*");
+    assertThat(page.locator(".run")).containsText("Language on setup's first page: Dansk");
+    assertThat(page.locator(".run")).containsText("Write the stick anew");
+    worked(claim);
+  }
+
+  @Test
   void twoStallsAtDifferentPlacesAreHardware() {
     String claim =
         takeIn("Bertil Quaye", "", "setup stands still", "install-fails", "mayErase=yes");

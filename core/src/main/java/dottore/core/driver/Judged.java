@@ -156,7 +156,7 @@ public record Judged(
       return switch (mark) {
         case OFF ->
             Optional.of(
-                none(Verdict.OFF, "mark 22: somebody switched it off, it can be switched on"));
+                none(Verdict.OFF, "mark 22, " + platform.mark(OFF) + ": it can be switched on"));
         case RESTART_DUE -> Optional.of(none(Verdict.RESTART, "mark 14: restart, then look again"));
         default -> Optional.empty();
       };
@@ -167,7 +167,7 @@ public record Judged(
           ? Optional.of(
               taking(
                   Verdict.MISSING,
-                  device.mark().isPresent() ? "mark 28" : "the list gives no driver",
+                  device.mark().isPresent() ? marked() : "the list gives no driver",
                   best))
           : Optional.empty();
     }
@@ -228,7 +228,7 @@ public record Judged(
 
     private Optional<Judged> damaged() {
       return BROKEN.contains(mark)
-          ? Optional.of(taking(Verdict.DAMAGED, "mark " + mark, best.or(() -> on)))
+          ? Optional.of(taking(Verdict.DAMAGED, marked(), best.or(() -> on)))
           : Optional.empty();
     }
 
@@ -240,10 +240,10 @@ public record Judged(
       Optional<DriverPackage> newer = best.filter(this::newer);
       return Optional.of(
           newer.isPresent()
-              ? taking(Verdict.DAMAGED, "mark " + mark + ", and a newer one is published", newer)
+              ? taking(Verdict.DAMAGED, marked() + "; a newer one is published", newer)
               : none(
                   Verdict.PART,
-                  "mark " + mark + " with the newest driver: the part, its seat, its power"));
+                  marked() + ", with the newest driver: the part, its seat, its power"));
     }
 
     private Judged good() {
@@ -269,6 +269,10 @@ public record Judged(
       return device.provider().isEmpty() || device.provider().equalsIgnoreCase(take.provider())
           ? DriverPackage.older(device.version(), take.version())
           : device.date().filter(day -> !day.isBefore(take.date())).isEmpty();
+    }
+
+    private String marked() {
+      return "mark " + mark + ", " + platform.mark(mark);
     }
 
     private Judged none(Verdict verdict, String because) {

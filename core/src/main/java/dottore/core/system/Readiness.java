@@ -42,12 +42,36 @@ public record Readiness(List<Point> points) {
    * @param words what there is, against what is wanted
    * @param todo what cures it, and what stands in between; empty if nothing is to do
    * @param minutes of hands that the cure takes: guide
+   * @param money of the part, in the shop's money: guide; 0 if there is none or nobody knows
    */
   public record Point(
-      String topic, boolean hard, State state, Cure cure, String words, String todo, int minutes) {
+      String topic,
+      boolean hard,
+      State state,
+      Cure cure,
+      String words,
+      String todo,
+      int minutes,
+      double money) {
+    Point(
+        String topic,
+        boolean hard,
+        State state,
+        Cure cure,
+        String words,
+        String todo,
+        int minutes) {
+      this(topic, hard, state, cure, words, todo, minutes, 0);
+    }
+
     boolean stops() {
       return hard && state == State.LACKS;
     }
+  }
+
+  /** What parts cost, in the shop's money; 0 where nobody knows. */
+  public record Prices(double memory, double drive) {
+    public static final Prices NONE = new Prices(0, 0);
   }
 
   /** What came of it. */
@@ -97,14 +121,19 @@ public record Readiness(List<Point> points) {
     points = List.copyOf(points);
   }
 
-  /** Judges a machine. */
+  /** Judges a machine where nobody knows what parts cost. */
   public static Readiness of(SystemProfile profile, Machine machine) {
+    return of(profile, machine, Prices.NONE);
+  }
+
+  /** Judges a machine. */
+  public static Readiness of(SystemProfile profile, Machine machine, Prices prices) {
     List<Point> points = new ArrayList<>();
     bits(profile, machine, points);
     processor(profile, machine, points);
     cores(profile, machine, points);
-    memory(profile, machine, points);
-    disk(profile, machine, points);
+    memory(profile, machine, prices, points);
+    disk(profile, machine, prices, points);
     boot(profile, machine, points);
     secureBoot(profile, machine, points);
     chip(profile, machine, points);
@@ -202,7 +231,8 @@ public record Readiness(List<Point> points) {
     }
   }
 
-  private static void memory(SystemProfile profile, Machine machine, List<Point> points) {
+  private static void memory(
+      SystemProfile profile, Machine machine, Prices prices, List<Point> points) {
     Capacity least = profile.needs().memory();
     Capacity well = profile.comfort().memory();
     if (machine.memory().isEmpty()) {
@@ -225,13 +255,15 @@ public record Readiness(List<Point> points) {
                       ? "wanted: " + least.asMemory() + " at least"
                       : "runs well from " + well.asMemory()),
               "Memory to " + wanted.asMemory() + " in all, then a memory test",
-              15));
+              15,
+              prices.memory()));
     } else {
       points.add(has("Memory", true, there.asMemory()));
     }
   }
 
-  private static void disk(SystemProfile profile, Machine machine, List<Point> points) {
+  private static void disk(
+      SystemProfile profile, Machine machine, Prices prices, List<Point> points) {
     Capacity least = profile.needs().disk();
     Capacity well = profile.comfort().disk();
     if (machine.disk().isEmpty()) {
@@ -252,7 +284,8 @@ public record Readiness(List<Point> points) {
                         ? "wanted: " + least.inBothCounts()
                         : "runs well from " + well.asListed()),
                 "A larger drive: Fix, Drive, Replace says which",
-                30));
+                30,
+                prices.drive()));
       } else {
         points.add(has("Drive", true, there.inBothCounts()));
       }
@@ -271,7 +304,8 @@ public record Readiness(List<Point> points) {
                 Cure.PART,
                 "a drive that turns: starts take minutes",
                 "A solid-state drive: Fix, Drive, Replace",
-                30));
+                30,
+                prices.drive()));
       }
     }
   }
@@ -400,6 +434,11 @@ public record Readiness(List<Point> points) {
       return Verdict.PARTS;
     }
     return stops.isEmpty() ? Verdict.READY : Verdict.SETTINGS;
+  }
+
+  /** What the parts cost without which it is refused; one drive cures both of its needs. */
+  public double money() {
+    return stops().stream().mapToDouble(Point::money).sum();
   }
 
   /** Hands that the cures take, in minutes. */

@@ -1,6 +1,8 @@
 package dottore.core.system;
 
+import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Reliance;
+import dottore.core.casebook.Repair;
 import java.util.List;
 import java.util.Set;
 
@@ -10,6 +12,18 @@ public final class SystemCasebook {
   static final Reliance EMPTY = Reliance.on("install-on-empty");
   static final Reliance IN_PLACE = Reliance.on("repair-in-place");
   static final Reliance RECOVERY = Reliance.on("maker-recovery");
+
+  private static final Reliance MEMORY_PART = Reliance.on("replace-memory");
+  private static final Reliance DRIVE_PART = Reliance.on("replace-drive-restore");
+
+  /** What the parts cost that a system may want, as the casebook has it. */
+  public static Readiness.Prices prices(Casebook casebook) {
+    return new Readiness.Prices(price(casebook, MEMORY_PART), price(casebook, DRIVE_PART));
+  }
+
+  private static double price(Casebook casebook, Reliance part) {
+    return casebook.repair(part.step()).map(Repair::parts).orElse(0.0);
+  }
 
   /** The check whether setup fails at the same place. */
   public static final String SAME_PLACE = "hang-point-repeats";
@@ -27,6 +41,8 @@ public final class SystemCasebook {
   /** All of it. */
   public static final List<Reliance> ALL =
       List.of(
+          MEMORY_PART,
+          DRIVE_PART,
           CLEAN,
           EMPTY,
           IN_PLACE,

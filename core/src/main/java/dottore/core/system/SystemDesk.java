@@ -11,11 +11,13 @@ import dottore.core.facts.Facts;
 import dottore.core.facts.MachineFacts;
 import dottore.core.gate.Gate;
 import dottore.core.gate.Point;
+import dottore.core.machine.DiskLayout;
 import dottore.core.machine.Drive;
 import dottore.core.machine.Passport;
 import dottore.core.machine.Scheme;
 import dottore.core.swap.SwapFacts;
 import dottore.core.system.Readiness.Machine;
+import dottore.core.system.Readiness.Prices;
 import dottore.core.system.SystemFacts.Signed;
 import dottore.core.ticket.Job;
 import dottore.core.ticket.Start;
@@ -35,6 +37,7 @@ public final class SystemDesk {
     SYSTEM("System"),
     READY("Machine"),
     ROAD("Road"),
+    KEY("Key"),
     DISK("Which disk"),
     DATA("Data"),
     CONSENT("Agreed");
@@ -69,18 +72,25 @@ public final class SystemDesk {
   private final Optional<Readiness> readiness;
   private final Optional<SystemRoads> roads;
 
-  private SystemDesk(Job job, SystemProfiles profiles) {
+  private SystemDesk(Job job, SystemProfiles profiles, Prices prices) {
     this.job = job;
     this.facts = job.log().facts();
     this.drives = DriveDesk.of(job);
     this.profiles = profiles;
     this.wanted = chosen();
-    this.readiness = wanted.map(profile -> Readiness.of(profile, machine()));
+    this.readiness = wanted.map(profile -> Readiness.of(profile, machine(), prices));
     this.roads = wanted.map(this::priced);
   }
 
   public static SystemDesk of(Job job, SystemProfiles profiles) {
-    return new SystemDesk(job, profiles);
+    return of(job, profiles, Prices.NONE);
+  }
+
+  /**
+   * @param prices of the parts that a system may want
+   */
+  public static SystemDesk of(Job job, SystemProfiles profiles, Prices prices) {
+    return new SystemDesk(job, profiles, prices);
   }
 
   public Facts facts() {
@@ -212,7 +222,11 @@ public final class SystemDesk {
             drives.copyTime().map(TransferTime::most),
             drives.wanted(),
             !facts.get(SwapFacts.NEW_SERIAL).isEmpty(),
-            facts.find(SystemFacts.KEY_KNOWN)));
+            facts.find(SystemFacts.KEY_KNOWN),
+            new SystemRoads.Beside(
+                facts.find(SystemFacts.MEDIUM),
+                facts.find(SystemFacts.WRONG),
+                facts.find(SystemFacts.SECOND_SYSTEM).orElse(false))));
   }
 
   /** The road that was chosen, while it can be taken. */
@@ -243,6 +257,15 @@ public final class SystemDesk {
         road()
             .map(road -> Point.good(Topic.ROAD, road.words()))
             .orElseGet(() -> Point.ask(Topic.ROAD, "not chosen", "Choose one")));
+    keyMatch()
+        .filter(match -> !match.differs().isEmpty())
+        .ifPresent(
+            match ->
+                points.add(
+                    Point.bad(
+                        Topic.KEY,
+                        String.join(", ", match.differs()),
+                        "Put on what the key is for, or find the key of this one")));
     if (road().filter(SystemRoad::erases).isPresent()) {
       points.add(diskPoint());
       points.add(dataPoint());
@@ -257,6 +280,37 @@ public final class SystemDesk {
       points.add(dataPoint());
     }
     return new Gate<>(points);
+  }
+
+  /** Whether what is put on is what the key is for; empty where it needs none. */
+  public Optional<KeyMatch> keyMatch() {
+    return wanted()
+        .filter(profile -> profile.key().isPresent())
+        .filter(
+            profile ->
+                road().filter(r -> r == SystemRoad.CLEAN || r == SystemRoad.UPGRADE).isPresent())
+        .map(profile -> KeyMatch.of(facts));
+  }
+
+  /** The drive that it goes on; empty while nobody named it. */
+  public Optional<Drive> target() {
+    return drives.target();
+  }
+
+  /** How the target is divided once it is installed clean; empty while its size is not known. */
+  public Optional<DiskLayout> fresh() {
+    return wanted()
+        .filter(profile -> road().filter(r -> r == SystemRoad.CLEAN).isPresent())
+        .flatMap(
+            profile ->
+                drives
+                    .target()
+                    .flatMap(Drive::size)
+                    .filter(size -> !facts.find(SystemFacts.SECOND_SYSTEM).orElse(false))
+                    .map(
+                        size ->
+                            FreshLayout.of(
+                                size, profile, facts.find(SystemFacts.TWO_VOLUMES).orElse(false))));
   }
 
   private Point<Topic> readyPoint(Readiness readiness) {

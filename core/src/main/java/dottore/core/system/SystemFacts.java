@@ -63,6 +63,57 @@ public final class SystemFacts {
     }
   }
 
+  /** What the medium is like that it is put on from. */
+  public enum Medium {
+    FRESH("written here, under 90 days old"),
+    OLD("older than 90 days"),
+    FOREIGN("not the shop's, nobody checked it");
+
+    private final String words;
+
+    Medium(String words) {
+      this.words = words;
+    }
+
+    String words() {
+      return words;
+    }
+  }
+
+  /** What is wrong with the one on it, though it runs. */
+  public enum Wrong {
+    LANGUAGE("its language"),
+    EDITION("its edition"),
+    BITS("32 bits on a machine of 64");
+
+    private final String words;
+
+    Wrong(String words) {
+      this.words = words;
+    }
+
+    public String words() {
+      return words;
+    }
+  }
+
+  /** What the maker's service said of its activation. */
+  public enum Activated {
+    DONE("done"),
+    DAYS("not yet, some days are left"),
+    REFUSED("refused");
+
+    private final String words;
+
+    Activated(String words) {
+      this.words = words;
+    }
+
+    public String words() {
+      return words;
+    }
+  }
+
   /** The one that is to be put on, and the one that was on it: ids of profiles. */
   public static final Fact<String> WANTED = Fact.text("system-wanted", "system to put on");
 
@@ -93,6 +144,30 @@ public final class SystemFacts {
       Fact.yesNo("network-in-box", "the network works with what the system brings");
   public static final Fact<Boolean> TWO_VOLUMES =
       Fact.yesNo("two-volumes", "a second volume for data");
+  public static final Fact<Medium> MEDIUM =
+      Fact.choice("system-medium", "install medium", Medium.class, Medium::words);
+  public static final Fact<Wrong> WRONG =
+      Fact.choice("system-wrong", "wrong with it", Wrong.class, Wrong::words);
+  public static final Fact<Boolean> SECOND_SYSTEM =
+      Fact.yesNo("second-system", "another system on the drive stays");
+
+  /** What its key is for, as the label or the account says. */
+  public static final Fact<String> KEY_EDITION = Fact.text("key-edition", "key is for edition");
+
+  public static final Fact<String> KEY_LANGUAGE = Fact.text("key-language", "key is for language");
+  public static final Fact<UpgradeFacts.Bits> KEY_BITS =
+      Fact.choice(
+          "key-bits",
+          "key is for",
+          UpgradeFacts.Bits.class,
+          bits -> bits == UpgradeFacts.Bits.SIXTY_FOUR ? "64 bits" : "32 bits");
+
+  public static final Fact<Activated> ACTIVATION =
+      Fact.choice("activation", "activation", Activated.class, Activated::words);
+
+  /** The day on which an activation must be done, as the service said it: year, month, day. */
+  public static final Fact<String> ACTIVATE_BY = Fact.text("activate-by", "to be activated by");
+
   public static final Fact<Boolean> KEY_KNOWN = Fact.yesNo("key-known", "its key is at hand");
 
   /** Where setup stood still, the first time and the second. */
@@ -123,27 +198,33 @@ public final class SystemFacts {
           STARTS,
           UNSTABLE,
           UNWANTED,
+          WRONG,
           OTHER_BOARD,
           ORIGIN,
           YEARS,
           PROGRAMS,
           FREE,
+          MEDIUM,
           NETWORK_DRIVER,
           TWO_VOLUMES,
+          SECOND_SYSTEM,
           KEY_KNOWN);
   public static final FactForm TAKEN = FactForm.of("system-road", ROAD);
   public static final FactForm SIGNING = FactForm.of("system-signed", SIGNED);
+  public static final FactForm KEY_MATCH =
+      FactForm.of("system-key-match", KEY_EDITION, KEY_LANGUAGE, KEY_BITS);
   public static final FactForm STALLS = FactForm.of("system-stalls", FIRST_STALL, SECOND_STALL);
 
   public static final List<FactForm> FORMS =
-      List.of(CHOSEN, MACHINE, DECIDES, TAKEN, SIGNING, STALLS);
+      List.of(CHOSEN, MACHINE, DECIDES, TAKEN, SIGNING, STALLS, KEY_MATCH);
 
   private SystemFacts() {}
 
   /** Every fact of this room; what it asks of others is theirs. */
   public static Stream<Fact<?>> all() {
-    return FORMS.stream()
-        .flatMap(form -> form.facts().stream())
+    return Stream.concat(
+            FORMS.stream().flatMap(form -> form.facts().stream()),
+            Stream.of(ACTIVATION, ACTIVATE_BY))
         .filter(fact -> UpgradeFacts.named(fact.name()).isEmpty());
   }
 

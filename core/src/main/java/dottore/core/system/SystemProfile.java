@@ -134,7 +134,7 @@ public record SystemProfile(
    * @param bits of the one that is installed; empty if nobody said
    */
   public Platform platform(OptionalInt bits) {
-    return new Platform(id, name, provider, released, bits);
+    return new Platform(id, name, provider, released, bits, stopCodes, deviceMarks);
   }
 
   /** Whether it can be put over another and keep its programs. */

@@ -1,8 +1,10 @@
 package dottore.core.system;
 
 import dottore.core.drive.DriveState;
+import dottore.core.system.SystemFacts.Medium;
 import dottore.core.system.SystemFacts.Origin;
 import dottore.core.system.SystemFacts.Programs;
+import dottore.core.system.SystemFacts.Wrong;
 import dottore.core.units.Minutes;
 import dottore.core.weigh.Choice;
 import dottore.core.weigh.Tally;
@@ -27,6 +29,11 @@ public record SystemRoads(List<Weighed> roads) {
   private static final double OLD_YEARS = 3;
 
   /**
+   * What an old stick and the updates after it leave of the odds: a day was lost to it. Judgement.
+   */
+  private static final double STALE_MEDIUM = 0.92;
+
+  /**
    * A road with its price.
    *
    * @param holds how likely it is that the machine does not come back for it, 0 to 1
@@ -40,6 +47,7 @@ public record SystemRoads(List<Weighed> roads) {
    * @param copy how long the data takes, by files
    * @param newDrive whether a new drive is planned
    * @param hasKey whether its key is at hand
+   * @param beside what decides beside that
    */
   public record Facts(
       SystemProfile profile,
@@ -57,7 +65,8 @@ public record SystemRoads(List<Weighed> roads) {
       Optional<Minutes> copy,
       boolean dataWanted,
       boolean newDrive,
-      Optional<Boolean> hasKey) {
+      Optional<Boolean> hasKey,
+      Beside beside) {
 
     boolean same() {
       return had.filter(p -> p.id().equals(profile.id())).isPresent();
@@ -66,6 +75,17 @@ public record SystemRoads(List<Weighed> roads) {
     boolean yes(Optional<Boolean> fact) {
       return fact.orElse(false);
     }
+  }
+
+  /**
+   * What decides beside that.
+   *
+   * @param medium what it is put on from
+   * @param wrong what is wrong with the one on it, though it runs
+   * @param secondSystem whether another system on the drive stays
+   */
+  public record Beside(Optional<Medium> medium, Optional<Wrong> wrong, boolean secondSystem) {
+    public static final Beside NOTHING = new Beside(Optional.empty(), Optional.empty(), false);
   }
 
   public SystemRoads {
@@ -117,6 +137,9 @@ public record SystemRoads(List<Weighed> roads) {
     }
     if (stays && facts.origin().filter(o -> o == Origin.UNKNOWN_HANDS).isPresent()) {
       holds *= 1 - 0.2 * share;
+    }
+    if (road == SystemRoad.CLEAN || road == SystemRoad.UPGRADE) {
+      holds *= facts.beside().medium().map(m -> m == Medium.FRESH ? 1 : STALE_MEDIUM).orElse(1.0);
     }
     boolean failing = facts.drive().filter(d -> d != DriveState.READS).isPresent();
     if (failing && road != SystemRoad.CLONE && !facts.newDrive()) {
@@ -194,6 +217,8 @@ public record SystemRoads(List<Weighed> roads) {
     if (road == SystemRoad.UPGRADE || road == SystemRoad.CLEAN) {
       ready(facts, tally);
     }
+    wrong(road, facts, tally);
+    medium(road, facts, tally);
     doubts(road, facts, tally);
     tally.afterwards((1 - holds(road, facts)) * (COMES_BACK + over(facts)));
     return tally.done();
@@ -280,6 +305,40 @@ public record SystemRoads(List<Weighed> roads) {
     if (facts.programs().filter(p -> p == Programs.FRESH).isPresent()) {
       tally.because("the customer wants a fresh start");
     }
+  }
+
+  /** Language, edition and bits are chosen once, at setup; what stays keeps them. */
+  private static void wrong(SystemRoad road, Facts facts, Tally<SystemRoad> tally) {
+    if (facts.beside().wrong().isPresent()) {
+      String what = facts.beside().wrong().get().words();
+      if (!road.erases()) {
+        tally.wall(what + " stays as it is on this road");
+      } else {
+        tally.because(what + " is chosen anew");
+      }
+    }
+    if (facts.beside().secondSystem() && road == SystemRoad.RECOVERY) {
+      tally.wall("the image takes the whole drive, and another system on it stays");
+    }
+  }
+
+  private static void medium(SystemRoad road, Facts facts, Tally<SystemRoad> tally) {
+    if (road != SystemRoad.CLEAN && road != SystemRoad.UPGRADE) {
+      return;
+    }
+    facts
+        .beside()
+        .medium()
+        .filter(m -> m != Medium.FRESH)
+        .ifPresent(
+            m -> {
+              tally.waits(facts.profile().minutes().updates() / 2.0);
+              tally.because(
+                  m == Medium.OLD
+                      ? "an old stick: half as many updates again, and crashes that a fresh one"
+                          + " spares"
+                      : "nobody checked what is on the stick");
+            });
   }
 
   private static void doubts(SystemRoad road, Facts facts, Tally<SystemRoad> tally) {

@@ -19,6 +19,7 @@ import dottore.core.system.SystemDesk.Habits;
 import dottore.core.system.SystemFacts.Programs;
 import dottore.core.system.SystemProfile.From;
 import dottore.core.units.Minutes;
+import dottore.core.upgrade.UpgradeFacts;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
@@ -97,6 +98,7 @@ final class SystemSheets {
               .taking(3, 0)
               .needed());
     }
+    medium();
     if (networkMissing) {
       add(
           SheetStep.of(
@@ -117,6 +119,61 @@ final class SystemSheets {
                 .needed());
       }
     }
+  }
+
+  /** What it is put on from: fresh, and of the edition, language and width that the key is for. */
+  private void medium() {
+    if (road != SystemRoad.CLEAN && road != SystemRoad.UPGRADE) {
+      return;
+    }
+    boolean stale =
+        desk.facts()
+            .find(SystemFacts.MEDIUM)
+            .filter(m -> m != SystemFacts.Medium.FRESH)
+            .isPresent();
+    if (stale && profile.from() == From.STICK) {
+      add(
+          SheetStep.of(
+                  "fresh-medium",
+                  "Write the stick anew",
+                  "Under Shelf, from the newest image, and read back: an old one brings crashes"
+                      + " after the updates.")
+              .taking(3, 12)
+              .needed());
+    }
+    List<String> of = new ArrayList<>();
+    if (!desk.facts().get(SystemFacts.EDITION).isEmpty()) {
+      of.add("edition " + desk.facts().get(SystemFacts.EDITION));
+    }
+    if (!desk.facts().get(SystemFacts.LANGUAGE).isEmpty()) {
+      of.add("language " + desk.facts().get(SystemFacts.LANGUAGE));
+    }
+    if (profile.needs().bits().size() > 1) {
+      desk.facts()
+          .find(UpgradeFacts.BITS)
+          .ifPresent(
+              bits ->
+                  of.add(
+                      bits == UpgradeFacts.Bits.SIXTY_FOUR
+                          ? "64 bits, as for any processor that has them"
+                          : "32 bits"));
+    }
+    if (!of.isEmpty()) {
+      add(
+          SheetStep.of(
+                  "edition-look",
+                  "Look that "
+                      + (profile.from() == From.DISC ? "disc" : "stick")
+                      + (profile.key().isPresent() ? " and key are" : " is")
+                      + " of "
+                      + String.join(", ", of),
+                  "None of it can be changed after setup without starting over.")
+              .needed());
+    }
+  }
+
+  private boolean anotherStays() {
+    return desk.facts().find(SystemFacts.SECOND_SYSTEM).orElse(false);
   }
 
   private void save() {
@@ -149,6 +206,16 @@ final class SystemSheets {
       recovery();
       return;
     }
+    if (profile.from() == From.DISC) {
+      add(
+          SheetStep.of(
+                  "disc-look",
+                  "Look at the disc: no scratch, no dust",
+                  "Wiped from the middle outward. Without a drive of its own: an outside one, on a"
+                      + " port of the board.")
+              .taking(2, 0)
+              .needed());
+    }
     add(
         SheetStep.of(
                 "boot-entry",
@@ -158,23 +225,48 @@ final class SystemSheets {
                     : "The entry marked as the new way, if both are offered.")
             .taking(2, 1)
             .needed());
+    String language = desk.facts().get(SystemFacts.LANGUAGE);
+    if (!language.isEmpty()) {
+      add(
+          SheetStep.of(
+                  "language",
+                  "Language on setup's first page: " + language,
+                  "The keyboard can be changed later, the language of the license cannot.")
+              .needed());
+    }
     add(which("Find the target in setup's list of disks"));
-    add(
-        SheetStep.of(
-                "partitions",
-                "Delete what is on it until one block is left",
-                desk.facts().find(SystemFacts.TWO_VOLUMES).orElse(false)
-                    ? "Then one volume for the system and a second one for data. If setup balks:"
-                        + " start from the stick again and go on."
-                    : "Into that block; setup divides it. If it balks: start from the stick again"
-                        + " and go on.")
-            .taking(2, 0)
-            .at(Depth.WRITES_DRIVE)
-            .minding("No way back from here. The serial was just read: this disk, no other.")
-            .needed());
+    add(partitions());
     add(install(profile.minutes().install(), "Install " + profile.name()));
     stickOut();
     firstStart();
+  }
+
+  private Making partitions() {
+    if (anotherStays()) {
+      return SheetStep.of(
+              "partitions",
+              "Delete only the old system's own partitions",
+              "Its start, system and recovery; the other system's stay, by their sizes on the"
+                  + " ruler under Drive.")
+          .taking(4, 0)
+          .at(Depth.WRITES_DRIVE)
+          .minding(
+              "No way back from here. What is not surely the old system's stays; a copy of both is"
+                  + " at hand.")
+          .needed();
+    }
+    return SheetStep.of(
+            "partitions",
+            "Delete what is on it until one block is left",
+            desk.facts().find(SystemFacts.TWO_VOLUMES).orElse(false)
+                ? "Then one volume for the system and a second one for data. If setup balks:"
+                    + " start from the stick again and go on."
+                : "Into that block; setup divides it. If it balks: start from the stick again"
+                    + " and go on.")
+        .taking(2, 0)
+        .at(Depth.WRITES_DRIVE)
+        .minding("No way back from here. The serial was just read: this disk, no other.")
+        .needed();
   }
 
   private void recovery() {
@@ -416,6 +508,15 @@ final class SystemSheets {
               "old-entry",
               "Boot list: the new entry first, what is left of the old one removed",
               "The entry only; nothing on a drive is erased for it."));
+      if (anotherStays()) {
+        add(
+            SheetStep.of(
+                    "both-start",
+                    "Start the other system once from the boot list",
+                    "Both must be offered there, the customer's own first.")
+                .taking(3, 2)
+                .needed());
+      }
       if (drives.wanted()) {
         add(
             SheetStep.of(

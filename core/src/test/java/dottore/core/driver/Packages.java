@@ -25,7 +25,9 @@ final class Packages {
           "Desk 12",
           "Desk Works",
           Optional.of(LocalDate.of(2024, 10, 1)),
-          OptionalInt.of(64));
+          OptionalInt.of(64),
+          java.util.Map.of("0xC1", "the clock ran backward"),
+          java.util.Map.of("10", "it does not begin"));
 
   private Packages() {}
 

@@ -3,8 +3,10 @@ package dottore.core.system;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dottore.core.drive.DriveState;
+import dottore.core.system.SystemFacts.Medium;
 import dottore.core.system.SystemFacts.Origin;
 import dottore.core.system.SystemFacts.Programs;
+import dottore.core.system.SystemFacts.Wrong;
 import dottore.core.system.SystemRoads.Weighed;
 import dottore.core.units.Minutes;
 import java.util.Optional;
@@ -35,7 +37,8 @@ class SystemRoadsTest {
         Optional.of(Minutes.of(30)),
         true,
         false,
-        Optional.of(true));
+        Optional.of(true),
+        SystemRoads.Beside.NOTHING);
   }
 
   private static SystemRoads.Facts with(
@@ -61,7 +64,8 @@ class SystemRoadsTest {
         f.copy(),
         f.dataWanted(),
         newDrive,
-        f.hasKey());
+        f.hasKey(),
+        f.beside());
   }
 
   private static SystemRoad best(SystemRoads.Facts facts) {
@@ -141,9 +145,72 @@ class SystemRoadsTest {
             had.copy(),
             true,
             false,
-            had.hasKey());
+            had.hasKey(),
+            had.beside());
     assertThat(SystemRoads.of(unfit).road(SystemRoad.CLEAN).choice().wall())
         .contains("the machine is not made for Ebb Desk 12");
+  }
+
+  private static SystemRoads.Facts beside(SystemRoads.Facts f, SystemRoads.Beside beside) {
+    return new SystemRoads.Facts(
+        f.profile(),
+        f.had(),
+        f.readiness(),
+        f.starts(),
+        f.unstable(),
+        f.unwanted(),
+        f.otherBoard(),
+        f.origin(),
+        f.years(),
+        f.programs(),
+        f.free(),
+        f.drive(),
+        f.copy(),
+        f.dataWanted(),
+        f.newDrive(),
+        f.hasKey(),
+        beside);
+  }
+
+  @Test
+  void theWrongLanguageStaysOnEveryRoadButAFreshOne() {
+    SystemRoads roads =
+        SystemRoads.of(
+            beside(
+                facts("ebb-desk-12", "ebb-desk-12"),
+                new SystemRoads.Beside(Optional.empty(), Optional.of(Wrong.LANGUAGE), false)));
+    assertThat(roads.best().orElseThrow().choice().road()).isEqualTo(SystemRoad.CLEAN);
+    assertThat(roads.road(SystemRoad.REPAIR).choice().wall())
+        .contains("its language stays as it is on this road");
+    assertThat(roads.road(SystemRoad.RESET).choice().open()).isFalse();
+    assertThat(roads.road(SystemRoad.CLONE).choice().open()).isFalse();
+  }
+
+  @Test
+  void anOldStickCostsUpdatesAndOdds() {
+    SystemRoads.Facts fresh =
+        beside(
+            facts("ebb-desk-12", "ebb-desk-11"),
+            new SystemRoads.Beside(Optional.of(Medium.FRESH), Optional.empty(), false));
+    SystemRoads.Facts old =
+        beside(fresh, new SystemRoads.Beside(Optional.of(Medium.OLD), Optional.empty(), false));
+    Weighed from = SystemRoads.of(fresh).road(SystemRoad.CLEAN);
+    Weighed to = SystemRoads.of(old).road(SystemRoad.CLEAN);
+    assertThat(to.holds()).isLessThan(from.holds());
+    assertThat(to.choice().waiting().value())
+        .isEqualTo(from.choice().waiting().value() + fresh.profile().minutes().updates() / 2.0);
+    assertThat(SystemRoads.of(old).road(SystemRoad.REPAIR))
+        .isEqualTo(SystemRoads.of(fresh).road(SystemRoad.REPAIR));
+  }
+
+  @Test
+  void whereAnotherSystemStaysNoImageTakesTheWholeDrive() {
+    SystemRoads.Facts two =
+        beside(
+            facts("ebb-desk-12", "ebb-desk-11"),
+            new SystemRoads.Beside(Optional.empty(), Optional.empty(), true));
+    assertThat(SystemRoads.of(two).road(SystemRoad.RECOVERY).choice().open()).isFalse();
+    assertThat(SystemRoads.of(two).road(SystemRoad.CLEAN).choice().open()).isTrue();
   }
 
   /** Every doubt about what is on it makes what stays less likely to hold, never more. */
@@ -170,7 +237,8 @@ class SystemRoadsTest {
               calm.copy(),
               calm.dataWanted(),
               false,
-              calm.hasKey());
+              calm.hasKey(),
+              calm.beside());
       SystemRoads before = SystemRoads.of(calm);
       SystemRoads after = SystemRoads.of(doubt);
       for (SystemRoad road : SystemRoad.values()) {

@@ -64,6 +64,13 @@ class SystemSheetsTest {
     {"programs", "finishing"},
     {"room", "run"},
     {"updates", "finishing"},
+    {"edition-look", "run"},
+    {"fresh-medium", "run"},
+    {"disc-look", "boot-entry"},
+    {"boot-entry", "language"},
+    {"language", "partitions"},
+    {"old-entry", "both-start"},
+    {"both-start", "finishing"},
   };
 
   private static Job job(
@@ -97,6 +104,10 @@ class SystemSheetsTest {
     facts.put("system-programs", any(random, "back", "fresh", ""));
     facts.put("network-in-box", any(random, "yes", "no", ""));
     facts.put("two-volumes", any(random, "yes", "no"));
+    facts.put("system-medium", any(random, "fresh", "old", "foreign", ""));
+    facts.put("system-wrong", any(random, "language", "edition", "", "", "", ""));
+    facts.put("second-system", any(random, "yes", "no", ""));
+    facts.put("system-language", any(random, "Dansk", ""));
     facts.put("key-known", any(random, "yes", ""));
     facts.put("encryption", any(random, "active", "none", "suspended", ""));
     facts.put("bits", "64");

@@ -1,4 +1,4 @@
-package dottore.app.drive;
+package dottore.app.desk;
 
 import static org.assertj.core.api.Assertions.assertThat;
 

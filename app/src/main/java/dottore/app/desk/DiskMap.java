@@ -1,4 +1,4 @@
-package dottore.app.drive;
+package dottore.app.desk;
 
 import dottore.core.drive.Conversion;
 import dottore.core.drive.ConvertedLayout;
@@ -21,7 +21,7 @@ import java.util.OptionalLong;
  * what is there hangs below, what is planned stands above, and both ends lie under a lens where
  * their room decides.
  */
-record DiskMap(int height, List<Ruler> rulers) {
+public record DiskMap(int height, List<Ruler> rulers) {
   static final int LEFT = 96;
   static final int WIDTH = 684;
   private static final int FIRST = 22;
@@ -36,7 +36,7 @@ record DiskMap(int height, List<Ruler> rulers) {
   private static final int TICKS = 46;
 
   /** A mark of the ruler; every fifth is long, every tenth has its number. */
-  record Tick(double x, boolean tall, String label) {}
+  public record Tick(double x, boolean tall, String label) {}
 
   /**
    * A stretch of the drive under a bracket.
@@ -46,7 +46,7 @@ record DiskMap(int height, List<Ruler> rulers) {
    * @param level the line on which its words stand, 0 next to the ruler
    * @param anchor start, middle or end, so that the words stay in the picture
    */
-  record Span(
+  public record Span(
       double from,
       double to,
       double text,
@@ -62,7 +62,7 @@ record DiskMap(int height, List<Ruler> rulers) {
   }
 
   /** The room at an end, enlarged. */
-  record Lens(double x, String sectors, String words, String needed, boolean enough) {}
+  public record Lens(double x, String sectors, String words, String needed, boolean enough) {}
 
   /**
    * A drive.
@@ -73,7 +73,7 @@ record DiskMap(int height, List<Ruler> rulers) {
    * @param now what is there
    * @param planned what is planned; empty if nothing is
    */
-  record Ruler(
+  public record Ruler(
       int top,
       int line,
       String role,
@@ -89,21 +89,37 @@ record DiskMap(int height, List<Ruler> rulers) {
 
   private record Stretch(String words, double from, double to, boolean free) {}
 
-  DiskMap {
+  public DiskMap {
     rulers = List.copyOf(rulers);
   }
 
   /**
-   * Lays them out.
+   * Lays out what is there.
    *
    * @param target the system disk, with what it will be if its scheme is old
    */
-  static DiskMap of(List<Drive> drives, Optional<Drive> target) {
+  public static DiskMap of(List<Drive> drives, Optional<Drive> target) {
+    return of(drives, target, target.flatMap(DiskMap::converted).map(l -> new Plan(l, true)));
+  }
+
+  /**
+   * What a drive will be.
+   *
+   * @param keeps whether what is there stays, so that only what is new is told apart
+   */
+  public record Plan(DiskLayout layout, boolean keeps) {}
+
+  /**
+   * Lays them out.
+   *
+   * @param plan for the target; empty if nothing is planned
+   */
+  public static DiskMap of(List<Drive> drives, Optional<Drive> target, Optional<Plan> plan) {
     List<Ruler> rulers = new ArrayList<>();
     int top = FIRST;
     for (Drive drive : drives) {
       boolean system = target.filter(t -> t.number() == drive.number()).isPresent();
-      Optional<DiskLayout> then = system ? planned(drive) : Optional.empty();
+      Optional<Plan> then = system ? plan : Optional.empty();
       Ruler ruler = ruler(drive, system, target.isPresent(), then, top);
       rulers.add(ruler);
       int levels = ruler.now().stream().mapToInt(Span::level).max().orElse(0);
@@ -112,7 +128,7 @@ record DiskMap(int height, List<Ruler> rulers) {
     return new DiskMap(top, rulers);
   }
 
-  private static Optional<DiskLayout> planned(Drive drive) {
+  private static Optional<DiskLayout> converted(Drive drive) {
     return drive
         .layout()
         .filter(l -> l.scheme() == Scheme.MBR && l.whole() && !l.holding().isEmpty())
@@ -120,7 +136,7 @@ record DiskMap(int height, List<Ruler> rulers) {
   }
 
   private static Ruler ruler(
-      Drive drive, boolean system, boolean named, Optional<DiskLayout> then, int top) {
+      Drive drive, boolean system, boolean named, Optional<Plan> then, int top) {
     String role = system ? "System drive" : named ? "Other drive" : "Drive " + (drive.number() + 1);
     double total = drive.size().map(size -> size.bytes() / GIB).orElse(0.0);
     int line = top + (then.isPresent() ? 62 : 22);
@@ -131,7 +147,12 @@ record DiskMap(int height, List<Ruler> rulers) {
       now = spans(List.of(new Stretch(held, 0, Math.max(total, 1), false)), Math.max(total, 1));
     }
     List<Span> planned =
-        then.map(l -> spans(merged(stretches(l, "", total), drive), total)).orElse(List.of());
+        then.map(
+                p -> {
+                  List<Stretch> all = stretches(p.layout(), "", total);
+                  return spans(p.keeps() ? merged(all, drive) : all, total);
+                })
+            .orElse(List.of());
     String size =
         drive.size().map(DiskMap::both).orElse("size not known")
             + ", disk number here "
@@ -147,7 +168,7 @@ record DiskMap(int height, List<Ruler> rulers) {
         ticks(total),
         now,
         planned,
-        system ? lenses(drive.layout()) : List.of(),
+        system && then.filter(p -> !p.keeps()).isEmpty() ? lenses(drive.layout()) : List.of(),
         spoken(role, drive, now));
   }
 
