@@ -80,6 +80,35 @@ public final class Visitor {
             .build());
   }
 
+  /** Sends a file in a form with its token. */
+  public Reply upload(String path, String field, String name, String content) {
+    if (token().isEmpty()) {
+      get("/sign-in");
+    }
+    String edge = "edge-of-the-form";
+    String body =
+        "--"
+            + edge
+            + "\r\nContent-Disposition: form-data; name=\"_csrf\"\r\n\r\n"
+            + token()
+            + "\r\n--"
+            + edge
+            + "\r\nContent-Disposition: form-data; name=\""
+            + field
+            + "\"; filename=\""
+            + name
+            + "\"\r\nContent-Type: application/octet-stream\r\n\r\n"
+            + content
+            + "\r\n--"
+            + edge
+            + "--\r\n";
+    return send(
+        HttpRequest.newBuilder(URI.create(base + path))
+            .header("Content-Type", "multipart/form-data; boundary=" + edge)
+            .POST(HttpRequest.BodyPublishers.ofString(body))
+            .build());
+  }
+
   private String token() {
     return cookies.getCookieStore().getCookies().stream()
         .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))

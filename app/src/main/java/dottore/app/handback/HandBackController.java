@@ -11,6 +11,7 @@ import dottore.core.casebook.Check;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Event;
 import dottore.core.diagnosis.Verdict;
+import dottore.core.facts.Facts;
 import dottore.core.gate.Point;
 import dottore.core.proof.ProofFacts;
 import dottore.core.ticket.Ending;
@@ -88,7 +89,13 @@ class HandBackController {
         record.write(
             claim,
             who.getName(),
-            w -> w.facts("Prove", ProofFacts.FORM, posted, job -> job.log().facts(), seen));
+            w -> {
+              Facts before = w.log().facts();
+              Writing.NotTaken left =
+                  w.facts("Prove", ProofFacts.FORM, posted, job -> job.log().facts(), seen);
+              measured.answer(w, before);
+              return left;
+            });
     if (not.words().isEmpty()) {
       return "redirect:/tickets/" + claim + "/prove";
     }
@@ -126,6 +133,7 @@ class HandBackController {
     }
     model.addAttribute("proofs", proofs);
     model.addAttribute("measures", measured.rows(file, typed));
+    model.addAttribute("least", works ? measured.least(file, assessment) : null);
     return "handback/prove";
   }
 

@@ -6,6 +6,7 @@ import dottore.core.drive.DriveCasebook;
 import dottore.core.driver.DriverCasebook;
 import dottore.core.firmware.FirmwareCasebook;
 import dottore.core.isolation.ModuleTrials;
+import dottore.core.proof.ProofReading;
 import dottore.core.reading.ReadingCasebook;
 import dottore.core.swap.SwapCasebook;
 import dottore.core.system.SystemCasebook;
@@ -27,6 +28,7 @@ public final class Relied {
               SystemCasebook.ALL,
               DriverCasebook.ALL,
               ReadingCasebook.ALL,
+              ProofReading.reliesOn(),
               Arrays.stream(Mark.values()).map(mark -> Reliance.on(mark.road())).toList(),
               List.of(
                   Reliance.on(Code.DEVICE_MARKS),

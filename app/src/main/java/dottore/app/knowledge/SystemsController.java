@@ -1,7 +1,5 @@
 package dottore.app.knowledge;
 
-import dottore.app.frame.PlainText;
-import dottore.app.frame.Uploads;
 import dottore.app.knowledge.Systems.Version;
 import dottore.app.shop.Shop;
 import dottore.core.format.PlainBytes;
@@ -103,14 +101,15 @@ class SystemsController {
   @PostMapping("/file")
   String file(@RequestParam MultipartFile file, Model model) throws IOException {
     Version newest = systems.newest();
-    String text;
-    try {
-      text = PlainText.plain(PlainBytes.text(Uploads.bytes(file, LONGEST)));
-    } catch (Uploads.Unfit unfit) {
-      return show(
-          newest.yaml(), newest.number(), List.of(String.valueOf(unfit.getMessage())), model);
+    if (file.isEmpty() || file.getSize() > LONGEST) {
+      String why =
+          file.isEmpty()
+              ? "Choose a file first."
+              : "This file was not taken: it is longer than " + LONGEST + " bytes.";
+      return show(newest.yaml(), newest.number(), List.of(why), model);
     }
-    model.addAttribute("fromFile", PlainText.plain(String.valueOf(file.getOriginalFilename())));
+    String text = PlainBytes.text(file.getBytes());
+    model.addAttribute("fromFile", true);
     String shown = show(text, newest.number(), faults(text), model);
     model.addAttribute("looked", true);
     return shown;

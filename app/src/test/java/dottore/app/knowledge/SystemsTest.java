@@ -72,6 +72,21 @@ class SystemsTest {
     assertThat(technician.status("/settings/systems")).isEqualTo(403);
   }
 
+  @Test
+  void aFileIsLookedAtBeforeAnythingIsKept() {
+    Visitor owner = Shopkeeping.signedIn(accounts, port, Role.OWNER);
+    Visitor.Reply read = owner.upload("/settings/systems/file", "file", "harbor.yaml", OWN);
+    assertThat(read.page().select("textarea").text()).contains("Harbor 1");
+    assertThat(read.text()).contains("It can be used").contains("Nothing is kept yet");
+    assertThat(after()).isZero();
+    Visitor.Reply wrong =
+        owner.upload("/settings/systems/file", "file", "harbor.yaml", OWN + "  sails: 3\n");
+    assertThat(wrong.text()).contains("own.yaml:7").contains("sails");
+    assertThat(wrong.page().select("textarea").text()).contains("sails");
+    assertThat(owner.upload("/settings/systems/file", "file", "x.yaml", "").text())
+        .contains("Choose a file first");
+  }
+
   /** Whatever the table holds, the shop opens and the owner is told. */
   @Test
   void whatCannotBeReadFallsBackToTheNewestThatCan() {

@@ -63,7 +63,7 @@ public record ProofPlan(List<Point> points) {
     return new ProofPlan(points);
   }
 
-  private static Optional<Point> measured(Measure measure, Facts facts) {
+  static Optional<Point> measured(Measure measure, Facts facts) {
     if (measure.unit().isEmpty()) {
       return facts
           .find(ProofFacts.fine(measure))
