@@ -17,7 +17,6 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.time.LocalDate;
 import java.util.List;
-import java.util.Locale;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
@@ -60,7 +59,7 @@ class StandInDrivers implements DriverCatalog {
       @Nullable Set<String> modules,
       @Nullable List<Known> flaws) {}
 
-  private final List<DriverPackage> packages;
+  private final DriverCatalog catalog;
 
   StandInDrivers() {
     ObjectMapper yaml =
@@ -70,7 +69,7 @@ class StandInDrivers implements DriverCatalog {
     try (InputStream in = StandInDrivers.class.getResourceAsStream("/standin/drivers.yaml")) {
       List<Entry> read =
           yaml.readValue(Objects.requireNonNull(in), new TypeReference<List<Entry>>() {});
-      packages = read.stream().map(StandInDrivers::of).toList();
+      catalog = DriverCatalog.of(read.stream().map(StandInDrivers::of).toList());
     } catch (IOException broken) {
       throw new UncheckedIOException("the drivers' catalog can not be read", broken);
     }
@@ -113,19 +112,16 @@ class StandInDrivers implements DriverCatalog {
 
   @Override
   public List<DriverPackage> packages(Device device) {
-    return packages.stream().filter(p -> p.rank(device).isPresent()).toList();
+    return catalog.packages(device);
   }
 
   @Override
   public Optional<DriverPackage> published(String provider, String version) {
-    return packages.stream()
-        .filter(p -> p.version().equals(version) && p.provider().equalsIgnoreCase(provider))
-        .findFirst();
+    return catalog.published(provider, version);
   }
 
   @Override
   public List<DriverPackage> ofModule(String module) {
-    String name = module.toLowerCase(Locale.ROOT);
-    return packages.stream().filter(p -> p.modules().contains(name)).toList();
+    return catalog.ofModule(module);
   }
 }

@@ -1,9 +1,7 @@
 package dottore.app.journey;
 
-import com.microsoft.playwright.Browser;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
-import com.microsoft.playwright.options.ColorScheme;
 import java.nio.file.Path;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
@@ -42,22 +40,6 @@ class Screenshots extends Journey {
     send(page.locator("[name=swap-road]").first());
     fill("facts/new-drive", "new-serial=NS3-7713-QD", "new-gb=500", "old-one=kept");
     take(page, "replace");
-    double[][] spots = {{.06, .1}, {.5, .07}, {.94, .1}, {.06, .92}, {.94, .92}};
-    for (int i = 0; i < spots.length; i++) {
-      double[] spot = spots[i];
-      page.locator("#screw-form [name=mm]").fill(i < 3 ? "4.5" : "6");
-      Locator map = page.locator(".screw-map");
-      double width = map.boundingBox().width;
-      double height = map.boundingBox().height;
-      page.waitForResponse(
-          response -> response.status() == 200,
-          () ->
-              map.click(new Locator.ClickOptions().setPosition(spot[0] * width, spot[1] * height)));
-      page.locator(".screw-list li >> nth=" + i).waitFor();
-    }
-    page.locator("#roads").scrollIntoViewIfNeeded();
-    page.evaluate("() => window.scrollTo(0, document.body.scrollHeight)");
-    page.screenshot(new Page.ScreenshotOptions().setPath(FOLDER.resolve("screws.png")));
   }
 
   /** A system that ran unstably, and the next one wanted. */
@@ -72,6 +54,27 @@ class Screenshots extends Journey {
         "facts/system-decides", "system-starts=yes", "system-unstable=yes", "system-programs=back");
     send(page.locator("[name=system-road][value=clean]"));
     take(page, "system");
+  }
+
+  /** A handheld with a new drive, from its maker's image. */
+  private void restored(String ticket) {
+    page.navigate(ticket + "/fix/drive/disk");
+    fill("disks/0", "disk.0.model=Dunmar Short", "disk.0.serial=DS-40713-4KQ8", "disk.0.gb=512");
+    page.navigate(ticket + "/fix/system/road");
+    send(page.locator(".donext [name=system-wanted][value=wisp-play]"));
+    fill(
+        "facts/system-machine",
+        "cores=8",
+        "memory-gib=16",
+        "solid-state=yes",
+        "bits=64",
+        "boot-mode=new",
+        "secure-boot=off",
+        "chip=none");
+    send(page.locator("[name=system-road][value=recovery]"));
+    send(page.locator("button:has-text('Begin the run sheet')"));
+    page.waitForURL("**/run-sheets/*");
+    take(page, "reinstall");
   }
 
   @Test
@@ -89,7 +92,7 @@ class Screenshots extends Journey {
 
     take(mirel + "/find/modules?modules=4", "module-trials");
     String ilse = ticketOf("Ilse");
-    take(ilse + "/fix/firmware", "guarded-clock");
+    page.navigate(ilse + "/fix/firmware");
     page.getByText("Go on,").click();
     page.waitForURL("**/run-sheets/*");
     page.locator("button:has-text('It ended by itself')").click();
@@ -105,6 +108,9 @@ class Screenshots extends Journey {
     replaced(tamar + "/fix/drive/replace");
     take("/shelf", "shelf");
     upgraded(tamar + "/fix/system/road");
+    restored(ticketOf("Bram"));
+    take(ticketOf("Wanda") + "/fix/drivers/devices", "drivers");
+    take(ticketOf("Pavo") + "/prove", "prove");
     take("/numbers", "numbers");
     Page owner = another("orsolya", ORSOLYA);
     owner.navigate("/casebook/causes/memory-unseated/edit");
@@ -113,11 +119,5 @@ class Screenshots extends Journey {
     owner.locator("[name=yaml]").pressSequentially("# seen more here\n");
     owner.locator("#looked .good").first().waitFor();
     take(owner, "casebook-edit");
-
-    Browser.NewContextOptions dim =
-        new Browser.NewContextOptions().setViewportSize(820, 1180).setColorScheme(ColorScheme.DARK);
-    Page tablet = another("runa", RUNA, dim);
-    tablet.navigate(oskar + "/find");
-    take(tablet, "find-tablet-dark");
   }
 }

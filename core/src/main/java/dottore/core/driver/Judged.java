@@ -32,12 +32,12 @@ public record Judged(
 
   /** What a driver is worth, the worst first. */
   public enum Verdict {
-    MISSING("no driver", true),
     CRASHES("known to crash", true),
-    GENERIC("only the generic one", true),
+    MISSING("no driver", true),
     OLD("older than the system", true),
     OTHER_BRANCH("of another branch", true),
     DAMAGED("its driver is damaged", true),
+    GENERIC("only the generic one", true),
     PART("the device reports a failure", false),
     OFF("switched off", false),
     RESTART("a restart is due", false),
@@ -307,6 +307,9 @@ public record Judged(
       }
       if (verdict == Verdict.CRASHES || verdict == Verdict.DAMAGED) {
         return "nothing of the old one may stay";
+      }
+      if (verdict == Verdict.OLD) {
+        return "the far older one underneath could be taken again";
       }
       boolean otherHand =
           on.isPresent()

@@ -20,8 +20,11 @@ import java.util.Optional;
  * @param roads the best first, those that cannot be taken last
  */
 public record SystemRoads(List<Weighed> roads) {
-  /** What a machine that comes back costs beside doing it over: an hour and a half. */
-  private static final double COMES_BACK = 90;
+  /**
+   * What a machine that comes back costs beside doing it over: finding out once more, two talks
+   * with the customer, and some of their trust. Judgement: three hours.
+   */
+  private static final double COMES_BACK = 180;
 
   private static final double USUAL_COPY = 45;
   private static final double LEAST_FREE = 10;
@@ -208,8 +211,11 @@ public record SystemRoads(List<Weighed> roads) {
         if (facts.starts().filter(starts -> !starts).isPresent()) {
           tally.wall("it does not start");
         }
-        if (facts.had().isPresent() && !facts.same()) {
-          tally.because("the customer wants another one");
+        if (!facts.same()) {
+          tally.because(
+              facts.had().isPresent()
+                  ? "the customer wants another one"
+                  : "nobody said that it is the one on it");
           tally.afterwards(COMES_BACK);
         }
       }

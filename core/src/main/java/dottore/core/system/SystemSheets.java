@@ -358,7 +358,7 @@ final class SystemSheets {
                 + " stood. A second time is hardware.")
         .taking(5, 0)
         .at(Depth.WRITES_DRIVE)
-        .minding("Mains in, on a laptop the charger.")
+        .minding(desk.job().kind().hasBattery() ? "Charger in until it is over." : "Mains stay in.")
         .guarding(
             new Guard(
                 profile.name() + " is being installed",

@@ -69,6 +69,7 @@ class JudgedTest {
     Device old =
         device("Network", "0fe1:2100", DeviceKind.NETWORK, 0, "Brisk", "2018-09-30", "4.0");
     assertThat(judged(old, CHIP).verdict()).isEqualTo(Verdict.OLD);
+    assertThat(judged(old, CHIP).how()).startsWith("clean");
     assertThat(judged(old, CHIP).because()).contains("2018-09-30").contains("Desk 12");
     Device young =
         device("Network", "0fe1:2100", DeviceKind.NETWORK, 0, "Brisk", "2018-10-01", "4.0");
@@ -168,7 +169,7 @@ class JudgedTest {
   @Test
   void aSettingUnderSuspicionOrAShopsHabitMakesItClean() {
     Device here =
-        device("Graphics", "0fe2:5000", DeviceKind.GRAPHICS, 0, "Brisk", "2017-01-01", "3.0");
+        device("Graphics", "0fe2:5000", DeviceKind.GRAPHICS, 0, "Desk Works", "2024-01-01", "3.0");
     DriverPackage chip =
         some("vivid-30", DeviceKind.GRAPHICS).version("30.1").fits("0fe2:5000").done();
     assertThat(judged(here, chip).how()).startsWith("express");

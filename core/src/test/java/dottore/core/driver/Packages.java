@@ -164,24 +164,6 @@ final class Packages {
   }
 
   static DriverCatalog catalog(DriverPackage... all) {
-    List<DriverPackage> packages = List.of(all);
-    return new DriverCatalog() {
-      @Override
-      public List<DriverPackage> packages(Device device) {
-        return packages.stream().filter(p -> p.rank(device).isPresent()).toList();
-      }
-
-      @Override
-      public Optional<DriverPackage> published(String provider, String version) {
-        return packages.stream()
-            .filter(p -> p.version().equals(version) && p.provider().equalsIgnoreCase(provider))
-            .findFirst();
-      }
-
-      @Override
-      public List<DriverPackage> ofModule(String module) {
-        return packages.stream().filter(p -> p.modules().contains(module)).toList();
-      }
-    };
+    return DriverCatalog.of(List.of(all));
   }
 }
