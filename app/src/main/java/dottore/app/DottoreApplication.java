@@ -1,5 +1,6 @@
 package dottore.app;
 
+import dottore.app.account.OwnerCommand;
 import dottore.app.bundle.DiagnoseCommand;
 import dottore.app.casebook.CheckCommand;
 import org.springframework.boot.SpringApplication;
@@ -16,6 +17,9 @@ public class DottoreApplication {
     }
     if (args.length > 0 && args[0].equals("casebook")) {
       System.exit(CheckCommand.run(args, System.out, System.err));
+    }
+    if (args.length > 0 && args[0].equals("owner")) {
+      System.exit(OwnerCommand.run(args, System.getenv(), System.out, System.err));
     }
     SpringApplication.run(DottoreApplication.class, args);
   }

@@ -7,18 +7,11 @@ import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
 import jakarta.persistence.Version;
-import java.time.Duration;
-import java.time.Instant;
 import org.jspecify.annotations.Nullable;
 
 /** Somebody who may sign in. */
 @Entity
 class Account {
-  /** So many wrong passwords in a row close the account for a while. */
-  static final int PATIENCE = 5;
-
-  static final Duration CLOSED_FOR = Duration.ofMinutes(10);
-
   @Id
   @GeneratedValue(strategy = GenerationType.IDENTITY)
   @Nullable Long id;
@@ -30,8 +23,11 @@ class Account {
   Role role = Role.APPRENTICE;
 
   String password = "";
-  int failures;
-  @Nullable Instant lockedUntil;
+  boolean enabled = true;
+
+  /** Whether the next sign-in leads to a password of their own. */
+  boolean mustChange;
+
   @Version int version;
 
   protected Account() {}
@@ -41,22 +37,5 @@ class Account {
     this.name = name;
     this.role = role;
     this.password = password;
-  }
-
-  boolean locked(Instant now) {
-    return lockedUntil != null && lockedUntil.isAfter(now);
-  }
-
-  void failed(Instant now) {
-    failures++;
-    if (failures >= PATIENCE) {
-      lockedUntil = now.plus(CLOSED_FOR);
-      failures = 0;
-    }
-  }
-
-  void signedIn() {
-    failures = 0;
-    lockedUntil = null;
   }
 }

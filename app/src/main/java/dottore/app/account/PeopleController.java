@@ -1,42 +1,91 @@
 package dottore.app.account;
 
+import dottore.app.shop.Shop;
+import java.security.Principal;
+import java.util.List;
 import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 
-/** Settings, People: the owner adds those who work here. */
+/** Settings, People: the owner adds, changes and closes the accounts of those who work here. */
 @Controller
+@RequestMapping("/settings")
 class PeopleController {
-  private final Accounts accounts;
+  record ChangeRow(String when, String who, String whom, String what) {}
 
-  PeopleController(Accounts accounts) {
+  private final Accounts accounts;
+  private final Shop shop;
+
+  PeopleController(Accounts accounts, Shop shop) {
     this.accounts = accounts;
+    this.shop = shop;
   }
 
-  @GetMapping("/settings")
+  @GetMapping
   String people(Model model) {
     model.addAttribute("people", accounts.people());
     model.addAttribute("roles", Role.values());
+    List<ChangeRow> changes =
+        accounts.changes().stream()
+            .map(c -> new ChangeRow(shop.times().moment(c.at()), c.who(), c.whom(), c.what()))
+            .toList();
+    model.addAttribute("changes", changes);
     return "account/people";
   }
 
-  @PostMapping("/settings/people")
+  @PostMapping("/people")
   String add(
       @RequestParam String login,
       @RequestParam String name,
       @RequestParam Role role,
       @RequestParam String password,
+      Principal who,
       Model model) {
-    Optional<String> fault = accounts.add(login, name, role, password);
+    Optional<String> fault = accounts.add(login, name, role, password, who.getName());
     if (fault.isEmpty()) {
       return "redirect:/settings";
     }
     model.addAttribute("fault", fault.get());
     model.addAttribute("login", login);
     model.addAttribute("name", name);
+    model.addAttribute("role", role);
+    return people(model);
+  }
+
+  @PostMapping("/people/{login}")
+  String change(
+      @PathVariable String login,
+      @RequestParam String name,
+      @RequestParam Role role,
+      @RequestParam(defaultValue = "false") boolean enabled,
+      Principal who,
+      Model model) {
+    return done(login, accounts.change(login, name, role, enabled, who.getName()), model);
+  }
+
+  @PostMapping("/people/{login}/password")
+  String firstPassword(
+      @PathVariable String login, @RequestParam String password, Principal who, Model model) {
+    return done(login, accounts.firstPassword(login, password, who.getName()), model);
+  }
+
+  @PostMapping("/people/{login}/unlock")
+  String unlock(@PathVariable String login, Principal who) {
+    accounts.unlock(login, who.getName());
+    return "redirect:/settings";
+  }
+
+  private String done(String login, Optional<String> fault, Model model) {
+    if (fault.isEmpty()) {
+      return "redirect:/settings";
+    }
+    model.addAttribute("faultOf", login);
+    model.addAttribute("faultWords", fault.get());
     return people(model);
   }
 }

@@ -5,16 +5,22 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.net.URI;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
 import org.springframework.security.authentication.DefaultAuthenticationEventPublisher;
+import org.springframework.security.authentication.DisabledException;
+import org.springframework.security.authentication.InternalAuthenticationServiceException;
+import org.springframework.security.authentication.LockedException;
 import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.core.AuthenticationException;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.AuthenticationEntryPoint;
 import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.access.intercept.AuthorizationFilter;
 import org.springframework.security.web.authentication.AuthenticationSuccessHandler;
 import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
 import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
@@ -32,7 +38,7 @@ class Security {
           + " frame-ancestors 'none'; manifest-src 'self'";
 
   @Bean
-  SecurityFilterChain chain(HttpSecurity http) throws Exception {
+  SecurityFilterChain chain(HttpSecurity http, StillHere stillHere) throws Exception {
     CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
     tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
     CsrfTokenRequestAttributeHandler handler = new CsrfTokenRequestAttributeHandler();
@@ -76,12 +82,8 @@ class Security {
                     .successHandler(onward())
                     .failureHandler(
                         (request, response, why) ->
-                            response.sendRedirect(
-                                why
-                                        instanceof
-                                        org.springframework.security.authentication.LockedException
-                                    ? "/sign-in?locked"
-                                    : "/sign-in?wrong")))
+                            response.sendRedirect("/sign-in?" + refused(why))))
+        .addFilterBefore(stillHere, AuthorizationFilter.class)
         .logout(out -> out.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in?out"))
         .exceptionHandling(e -> e.authenticationEntryPoint(entry()))
         .headers(
@@ -90,6 +92,24 @@ class Security {
                     .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
                     .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN)));
     return http.build();
+  }
+
+  /** The filter belongs to the chain, and is not a filter of every request beside it. */
+  @Bean
+  FilterRegistrationBean<StillHere> onlyInTheChain(StillHere filter) {
+    FilterRegistrationBean<StillHere> off = new FilterRegistrationBean<>(filter);
+    off.setEnabled(false);
+    return off;
+  }
+
+  private static String refused(AuthenticationException why) {
+    if (why instanceof LockedException) {
+      return "locked";
+    }
+    if (why instanceof DisabledException) {
+      return "closed";
+    }
+    return why instanceof InternalAuthenticationServiceException ? "away" : "wrong";
   }
 
   /**
@@ -102,6 +122,7 @@ class Security {
     onward.setDefaultTargetUrl("/today");
     onward.setRedirectStrategy(
         (request, response, to) -> {
+          FreshSignIn.now(request);
           URI address = URI.create(to);
           String query = address.getRawQuery() == null ? "" : "?" + address.getRawQuery();
           response.sendRedirect(address.getRawPath().replaceFirst("^/+", "/") + query);
@@ -114,7 +135,7 @@ class Security {
     LoginUrlAuthenticationEntryPoint page = new LoginUrlAuthenticationEntryPoint("/sign-in");
     return (HttpServletRequest request,
         HttpServletResponse response,
-        org.springframework.security.core.AuthenticationException why) -> {
+        AuthenticationException why) -> {
       if (request.getHeader("HX-Request") != null) {
         response.sendError(HttpServletResponse.SC_UNAUTHORIZED);
       } else {

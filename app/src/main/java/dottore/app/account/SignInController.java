@@ -30,6 +30,8 @@ class SignInController {
       @Nullable Principal who,
       @RequestParam(required = false) @Nullable String wrong,
       @RequestParam(required = false) @Nullable String locked,
+      @RequestParam(required = false) @Nullable String closed,
+      @RequestParam(required = false) @Nullable String away,
       @RequestParam(required = false) @Nullable String out) {
     if (accounts.nobodyYet()) {
       return "redirect:/first-owner";
@@ -42,9 +44,16 @@ class SignInController {
     } else if (locked != null) {
       model.addAttribute(
           "fault",
-          "Too many wrong passwords. This account opens again within "
-              + Account.CLOSED_FOR.toMinutes()
-              + " minutes.");
+          "Too many wrong passwords. This name opens again within "
+              + Trials.CLOSED_FOR.toMinutes()
+              + " minutes, or when the owner opens it.");
+    } else if (closed != null) {
+      model.addAttribute("fault", "This account is closed. The owner can open it again.");
+    } else if (away != null) {
+      model.addAttribute(
+          "fault",
+          "The record cannot be reached just now. Nothing is wrong with your password: try again"
+              + " in a minute.");
     } else if (out != null) {
       model.addAttribute("note", "Signed out.");
     }

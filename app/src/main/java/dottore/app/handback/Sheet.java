@@ -115,7 +115,9 @@ class Sheet {
     }
     values.put(
         "putBack", file.putBack().stream().filter(o -> o.returned()).map(o -> o.what()).toList());
-    values.put("measured", proofs.plan(file).words());
+    values.put(
+        "measured",
+        proofs.rows(file, Map.of()).stream().filter(row -> !row.state().equals("open")).toList());
     values.put("owed", file.owed().stream().map(o -> o.what()).toList());
     return values;
   }

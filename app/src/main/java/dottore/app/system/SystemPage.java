@@ -9,6 +9,7 @@ import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
 import dottore.app.record.Writing;
 import dottore.app.record.Writing.NotTaken;
+import dottore.app.shop.Shop;
 import dottore.core.casebook.Reliance;
 import dottore.core.casebook.School;
 import dottore.core.diagnosis.Assessment;
@@ -27,6 +28,8 @@ import dottore.core.ticket.Line;
 import dottore.core.ticket.NewLine;
 import dottore.core.ticket.SheetKind;
 import dottore.core.ticket.Start;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -43,10 +46,12 @@ class SystemPage implements Desk {
 
   private final Record record;
   private final Systems systems;
+  private final Shop shop;
 
-  SystemPage(Record record, Systems systems) {
+  SystemPage(Record record, Systems systems, Shop shop) {
     this.record = record;
     this.systems = systems;
+    this.shop = shop;
   }
 
   @Override
@@ -133,6 +138,11 @@ class SystemPage implements Desk {
         .start(habits(record.schools(writing.file()), writing.assess()));
   }
 
+  /** Bench minutes until a promise; below zero once it is past. */
+  private long minutesTo(Instant promise) {
+    return Duration.between(shop.now(), promise).toMinutes();
+  }
+
   private Prices prices() {
     return SystemCasebook.prices(record.casebook());
   }
@@ -152,7 +162,7 @@ class SystemPage implements Desk {
   @Override
   public String fill(Page page, TicketFile file, Map<String, String> facts, Model model) {
     SystemDesk desk = SystemDesk.of(file.job(), systems.now(), prices());
-    SystemView.fill(desk, facts, model);
+    SystemView.fill(desk, facts, file.promised().map(at -> minutesTo(at)), model);
     return "system/road";
   }
 }

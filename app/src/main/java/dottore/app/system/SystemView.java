@@ -64,7 +64,8 @@ final class SystemView {
       String because,
       int holds,
       boolean best,
-      boolean chosen) {}
+      boolean chosen,
+      boolean late) {}
 
   record Scale(double width, List<Tick> ticks, List<RoadRow> roads, List<RoadRow> shut) {}
 
@@ -74,7 +75,10 @@ final class SystemView {
 
   private SystemView() {}
 
-  static void fill(SystemDesk desk, Map<String, String> facts, Model model) {
+  /**
+   * @param left minutes until the promise; empty if none was given
+   */
+  static void fill(SystemDesk desk, Map<String, String> facts, Optional<Long> left, Model model) {
     Optional<SystemProfile> wanted = desk.wanted();
     Optional<Readiness> readiness = desk.readiness();
     Gate<Topic> gate = desk.gate();
@@ -89,7 +93,7 @@ final class SystemView {
     model.addAttribute(
         "stall",
         desk.stall().map((Stall.Verdict v) -> new StallRow(v.words(), v.then())).orElse(null));
-    model.addAttribute("scale", desk.roads().map(roads -> scale(roads, desk)).orElse(null));
+    model.addAttribute("scale", desk.roads().map(roads -> scale(roads, desk, left)).orElse(null));
     model.addAttribute(
         "wants",
         readiness.map(r -> r.points().stream().map(SystemView::want).toList()).orElse(List.of()));
@@ -157,7 +161,7 @@ final class SystemView {
         .toList();
   }
 
-  private static Scale scale(SystemRoads roads, SystemDesk desk) {
+  private static Scale scale(SystemRoads roads, SystemDesk desk, Optional<Long> left) {
     double longest =
         roads.roads().stream()
             .map(Weighed::choice)
@@ -193,7 +197,8 @@ final class SystemView {
                       String.join("; ", c.because()),
                       (int) Math.round(PERCENT * road.holds()),
                       best.filter(c.road()::equals).isPresent(),
-                      chosen.filter(c.road()::equals).isPresent());
+                      chosen.filter(c.road()::equals).isPresent(),
+                      left.filter(m -> c.hands().value() + c.waiting().value() > m).isPresent());
                 })
             .toList();
     return new Scale(

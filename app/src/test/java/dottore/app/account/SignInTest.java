@@ -40,6 +40,7 @@ class SignInTest {
   @BeforeEach
   void people() {
     sql.update("delete from account");
+    sql.update("delete from sign_in_trial");
     for (Role role : Role.values()) {
       assertThat(
               accounts.add(
@@ -164,8 +165,7 @@ class SignInTest {
         .filteredOn(Accounts.Person::locked)
         .extracting(Accounts.Person::login)
         .containsExactly("counter");
-    sql.update(
-        "update account set locked_until = now() - interval '1 second' where login = 'counter'");
+    sql.update("update sign_in_trial set closed_until = closed_until - interval '11 minutes'");
     assertThat(
             new Visitor(port)
                 .post("/sign-in", Map.of("username", "counter", "password", PASSWORD))

@@ -183,7 +183,8 @@ class BundleRoundTripTest {
         OptionalInt.of(3),
         List.of(),
         4,
-        List.of());
+        List.of(),
+        new Passport.Abilities(OptionalInt.of(64), Optional.of(random.nextBoolean()), true));
   }
 
   /** Without what every copy has of its own; what has no order in one. */

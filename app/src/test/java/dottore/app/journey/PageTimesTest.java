@@ -49,6 +49,9 @@ class PageTimesTest {
     String tamar =
         runa.get("/tickets?q=Tamar").page().select("main a[href^=/tickets/B]").first().attr("href");
     String drives = tamar.replaceAll("^(/tickets/[^/]+).*", "$1");
+    String wanda =
+        runa.get("/tickets?q=Wanda").page().select("main a[href^=/tickets/B]").first().attr("href");
+    String crashing = wanda.replaceAll("^(/tickets/[^/]+).*", "$1");
     Map<String, Double> medians = new LinkedHashMap<>();
     for (String path :
         new String[] {
@@ -79,6 +82,8 @@ class PageTimesTest {
           drives + "/fix/drive/disk",
           drives + "/fix/system/road",
           drives + "/fix/system/keys",
+          crashing + "/fix/drivers/devices",
+          crashing + "/fix/drivers/crashes",
           flashing + sheet
         }) {
       for (int i = 0; i < WARM_UP; i++) {

@@ -110,8 +110,8 @@ class SystemJourneyTest extends FirmwareDesk {
     page.locator("[name=after-cold-start]").fill("31");
     send(page.locator("form[action$='/prove'] button:has-text('Keep')"));
     page.navigate("/tickets/" + claim + "/sheet");
-    assertThat(page.locator("body")).containsText("Start-up from cold: 31 s, 145 before");
-    assertThat(page.locator("body")).containsText("Sound: good");
+    assertThat(page.locator("body")).containsText("Start-up from cold145 s31 s");
+    assertThat(page.locator("body")).containsText("Soundgood");
   }
 
   @Test
@@ -215,6 +215,10 @@ class SystemJourneyTest extends FirmwareDesk {
     assertThat(page.locator("aside.side .log")).containsText("compare the place: Another place");
     page.navigate("/tickets/" + claim + "/find");
     assertThat(page.locator("#given")).containsText("Another place");
+    // From there it goes to the module that is bad.
+    answer(claim, "memory-test-quick", "errors");
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator(".suspect").first()).hasAttribute("data-suspect", "memory-faulty");
     // Taken back, the evidence goes with it.
     page.navigate(at(claim, "system/road"));
     send(button("Undo: System: then"));

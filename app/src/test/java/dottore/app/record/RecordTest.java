@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import dottore.app.InEmptyShop;
+import dottore.app.Shopkeeping;
 import dottore.app.said.NotThere;
 import dottore.app.said.TooLate;
 import dottore.core.casebook.Casebook;
@@ -11,6 +12,11 @@ import dottore.core.casebook.Context;
 import dottore.core.casebook.Stage;
 import dottore.core.diagnosis.Event;
 import dottore.core.diagnosis.Verdict;
+import dottore.core.driver.DriverFacts;
+import dottore.core.facts.Facts;
+import dottore.core.machine.Device;
+import dottore.core.machine.DeviceId;
+import dottore.core.machine.DeviceKind;
 import dottore.core.machine.MachineKind;
 import dottore.core.runsheet.Loan;
 import dottore.core.ticket.Backup;
@@ -24,10 +30,12 @@ import dottore.core.ticket.Owed;
 import dottore.core.ticket.Person;
 import dottore.core.ticket.WaitsFor;
 import java.time.Duration;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
@@ -339,5 +347,55 @@ class RecordTest {
     assertThatThrownBy(() -> record.open("Z9-999-9"))
         .isInstanceOf(NotThere.class)
         .hasMessageContaining("Z9-999-9");
+  }
+
+  /** What ran on a model: closed tickets with a device list, and whether the machine came back. */
+  @Test
+  void machinesOfAModelThatWereHandedBackAreFoundWithTheirDevices() {
+    String stayed = closedWith("HB-1", true);
+    String back = closedWith("HB-2", true);
+    closedWith("HB-3", false);
+    counter.receive(
+        Shopkeeping.arrival(MachineKind.TOWER, new Person("Ida Hale", "", ""), "HB-2"), "runa");
+    String open =
+        counter.receive(
+            Shopkeeping.arrival(MachineKind.TOWER, new Person("Ida Hale", "", ""), "HB-4"), "runa");
+    Map<String, Boolean> found = new HashMap<>();
+    record
+        .handedBack(record.open(open))
+        .forEach(one -> found.put(one.file().claim(), one.cameBack()));
+    assertThat(found).containsEntry(stayed, false).containsEntry(back, true);
+    assertThat(found.keySet())
+        .allMatch(claim -> record.open(claim).log().facts().has(DriverFacts.DEVICES));
+  }
+
+  private String closedWith(String serial, boolean devices) {
+    String claim =
+        counter.receive(
+            Shopkeeping.arrival(MachineKind.TOWER, new Person("Ida Hale", "", ""), serial), "runa");
+    record.change(
+        claim,
+        "runa",
+        writing -> {
+          if (devices) {
+            Device device =
+                new Device(
+                    "Graphics",
+                    DeviceId.in("0fe2:5000"),
+                    DeviceKind.GRAPHICS,
+                    OptionalInt.empty(),
+                    "Hallin",
+                    Optional.empty(),
+                    "30.1",
+                    "");
+            writing.append(
+                NewLine.known(
+                    "List",
+                    Facts.none()
+                        .with(DriverFacts.DEVICES, DriverFacts.Listed.of(List.of(device)))));
+          }
+          closing.close(writing, Ending.HANDED_BACK, Map.of("price", "0"), "wanted back", true);
+        });
+    return claim;
   }
 }

@@ -36,6 +36,9 @@ public final class Smbios {
   private String boardModel = "";
   private String boardVersion = "";
   private OptionalInt chassis = OptionalInt.empty();
+  private OptionalInt bits = OptionalInt.empty();
+  private Optional<Boolean> newWay = Optional.empty();
+  private boolean chip;
   private int slots;
   private final List<Passport.Processor> processors = new ArrayList<>();
   private final List<MemoryModule> memory = new ArrayList<>();
@@ -138,7 +141,8 @@ public final class Smbios {
         chassis,
         processors,
         Math.max(slots, memory.size()),
-        memory);
+        memory,
+        new Passport.Abilities(bits, newWay, chip));
   }
 
   /** Where the next structure begins: behind two zero bytes. */
@@ -157,6 +161,8 @@ public final class Smbios {
         firmwareVendor = s.text(0x04);
         firmwareVersion = s.text(0x05);
         firmwareDate = s.text(0x08);
+        // Second extension byte, bit 3: the firmware starts the new way.
+        newWay = s.has(0x13, 1) ? Optional.of((s.at8(0x13) & 0x08) != 0) : newWay;
       }
       case 1 -> {
         maker = s.text(0x04);
@@ -170,7 +176,13 @@ public final class Smbios {
         boardVersion = s.text(0x06);
       }
       case 3 -> chassis = s.has(0x05, 1) ? OptionalInt.of(s.at8(0x05) & 0x7F) : chassis;
-      case 4 -> processors.add(processor(s));
+      case 4 -> {
+        processors.add(processor(s));
+        // Characteristics, bit 2: 64 bits; all zero where the table does not say.
+        if (s.has(0x26, 2) && s.at16(0x26) != 0) {
+          bits = OptionalInt.of((s.at16(0x26) & 0x04) != 0 ? 64 : 32);
+        }
+      }
       case 16 -> {
         boolean systemMemory = s.has(0x05, 1) && s.at8(0x05) == 3;
         if (systemMemory && s.has(0x0D, 2)) {
@@ -178,6 +190,7 @@ public final class Smbios {
         }
       }
       case 17 -> memory.add(module(s));
+      case 43 -> chip = true;
       default -> {}
     }
   }

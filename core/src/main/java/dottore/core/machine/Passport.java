@@ -2,6 +2,8 @@ package dottore.core.machine;
 
 import dottore.core.units.Capacity;
 import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.OptionalInt;
 
 /**
@@ -22,7 +24,21 @@ public record Passport(
     OptionalInt chassisType,
     List<Processor> processors,
     int memorySlots,
-    List<MemoryModule> memory) {
+    List<MemoryModule> memory,
+    Abilities can) {
+
+  /**
+   * What a machine can do, as far as its table says.
+   *
+   * @param bits 64 or 32, of its processor
+   * @param newWay whether its firmware starts the new way as well
+   * @param chip whether it shows a security chip; a table without one says nothing
+   */
+  public record Abilities(OptionalInt bits, Optional<Boolean> newWay, boolean chip) {
+    /** Of a table that says nothing. */
+    public static final Abilities UNKNOWN =
+        new Abilities(OptionalInt.empty(), Optional.empty(), false);
+  }
 
   /**
    * @param populated whether the socket holds a processor
@@ -39,6 +55,8 @@ public record Passport(
   public Passport {
     processors = List.copyOf(processors);
     memory = List.copyOf(memory);
+    // What was kept before anybody asked says nothing.
+    can = Objects.requireNonNullElse(can, Abilities.UNKNOWN);
   }
 
   public Capacity memoryShown() {

@@ -14,6 +14,7 @@ import dottore.core.gate.Point;
 import dottore.core.machine.DiskLayout;
 import dottore.core.machine.Drive;
 import dottore.core.machine.Passport;
+import dottore.core.machine.Passport.Abilities;
 import dottore.core.machine.Scheme;
 import dottore.core.swap.SwapFacts;
 import dottore.core.system.Readiness.Machine;
@@ -150,6 +151,7 @@ public final class SystemDesk {
   /** The machine as it was looked at, typed or read. */
   public Machine machine() {
     Optional<Passport> passport = job.passport();
+    Abilities can = passport.map(Passport::can).orElse(Abilities.UNKNOWN);
     OptionalInt cores =
         facts
             .find(SystemFacts.CORES)
@@ -175,16 +177,22 @@ public final class SystemDesk {
                         .find(UpgradeFacts.DISK)
                         .map(gb -> Capacity.ofGigabytes(gb.doubleValue())));
     return new Machine(
-        facts.find(UpgradeFacts.BITS).map(b -> OptionalInt.of(bits(b))).orElse(OptionalInt.empty()),
+        facts.find(UpgradeFacts.BITS).map(b -> OptionalInt.of(bits(b))).orElse(can.bits()),
         cores,
         memory,
         disk,
         facts.find(SystemFacts.SOLID_STATE),
         facts.find(MachineFacts.BOOT_MODE),
-        facts.find(MachineFacts.OLD_ONLY).orElse(false),
+        facts
+            .find(MachineFacts.OLD_ONLY)
+            .or(() -> can.newWay().map(newWay -> !newWay))
+            .orElse(false),
         facts.find(MachineFacts.SCHEME).map(scheme -> scheme == Scheme.MBR),
         facts.find(UpgradeFacts.SECURE_BOOT).map(s -> s == UpgradeFacts.Switch.ON),
-        facts.find(UpgradeFacts.CHIP).map(SystemDesk::chip),
+        facts
+            .find(UpgradeFacts.CHIP)
+            .map(SystemDesk::chip)
+            .or(() -> can.chip() ? Optional.of(Optional.of(true)) : Optional.empty()),
         facts.find(UpgradeFacts.LISTED));
   }
 

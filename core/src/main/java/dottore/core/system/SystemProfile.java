@@ -26,6 +26,8 @@ import java.util.Set;
  * @param key the shape of its key; empty where it has none
  * @param upgradesFrom ids of systems over which it can be put
  * @param keeps what an upgrade keeps
+ * @param recoveryStart which keys to hold, and how, for its recovery; empty if the maker's page
+ *     says it
  * @param minutes its usual times
  * @param firstStart what is chosen when it starts first, in order
  * @param finishing what is looked at in the end
@@ -48,6 +50,7 @@ public record SystemProfile(
     Optional<KeyShape> key,
     List<String> upgradesFrom,
     List<String> keeps,
+    String recoveryStart,
     Times minutes,
     List<String> firstStart,
     List<String> finishing,

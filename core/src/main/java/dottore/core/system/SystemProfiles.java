@@ -215,6 +215,7 @@ public final class SystemProfiles {
     List<String> from2 =
         upgrades.map(YamlPlace::items).orElse(List.of()).stream().map(YamlPlace::text).toList();
     List<String> keeps = fields.words("keeps", Function.identity());
+    String recoveryStart = fields.take("recovery-start").map(YamlPlace::text).orElse("");
     Optional<Times> times = fields.take("minutes").map(p -> times(p.fields()));
     if (times.isEmpty()) {
       fields.place().fault("'minutes' is missing: its usual times");
@@ -243,6 +244,7 @@ public final class SystemProfiles {
                 key,
                 from2,
                 keeps,
+                recoveryStart,
                 times.get(),
                 firstStart,
                 finishing,

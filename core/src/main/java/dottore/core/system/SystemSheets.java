@@ -291,7 +291,10 @@ final class SystemSheets {
         SheetStep.of(
                 "recovery-start",
                 "Start the recovery stick",
-                "Keys as the maker says; charger in until it is over.")
+                (profile.recoveryStart().isEmpty()
+                        ? "Keys as the maker says"
+                        : profile.recoveryStart() + ": guide, the maker's page wins")
+                    + "; charger in until it is over.")
             .taking(3, 1)
             .needed());
     add(install(profile.minutes().install(), "Restore the image"));

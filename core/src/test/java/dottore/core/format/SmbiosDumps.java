@@ -53,6 +53,7 @@ public final class SmbiosDumps {
     put8(firmware, 0x04, 1);
     put8(firmware, 0x05, 2);
     put8(firmware, 0x08, 3);
+    put8(firmware, 0x13, 0x08);
     dump.add(0, firmware.array(), "Corvane Firmware Works", "2.14", "03/18/2024");
     ByteBuffer system = area(0x1B);
     for (int i = 0; i < 4; i++) {
@@ -92,6 +93,7 @@ public final class SmbiosDumps {
           there ? "QM-" + module.slot() + "-77" : "Not Specified",
           there ? "QX4-3600-16" : "Not Specified");
     }
+    dump.add(43, chip(), "Quill chip");
     return dump.add(127, new byte[0]);
   }
 
@@ -108,6 +110,14 @@ public final class SmbiosDumps {
     put8(area, 0x23, 6);
     put8(area, 0x24, 6);
     put8(area, 0x25, 12);
+    put16(area, 0x26, 0x0C);
+    return area.array();
+  }
+
+  private static byte[] chip() {
+    ByteBuffer area = area(0x1F);
+    put8(area, 0x08, 2);
+    put8(area, 0x12, 1);
     return area.array();
   }
 

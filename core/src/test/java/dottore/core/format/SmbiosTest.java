@@ -85,6 +85,11 @@ class SmbiosTest {
             module.size().map(s -> (long) s.gibibytes() + " GB").orElse("No Module Installed"));
         module.runningSpeed().ifPresent(s -> speeds.add(s + " MT/s"));
       }
+      assertThat(decoded.contains("UEFI is supported"))
+          .isEqualTo(passport.can().newWay().orElseThrow());
+      assertThat(decoded.contains("64-bit capable"))
+          .isEqualTo(passport.can().bits().getAsInt() == 64);
+      assertThat(decoded.contains("TPM Device")).isEqualTo(passport.can().chip());
       assertThat(values(decoded, "Memory Device", "Size")).isEqualTo(sizes);
       assertThat(values(decoded, "Memory Device", "Configured Memory Speed")).isEqualTo(speeds);
     }

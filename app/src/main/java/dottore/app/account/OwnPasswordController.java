@@ -1,0 +1,88 @@
+package dottore.app.account;
+
+import jakarta.servlet.http.HttpServletRequest;
+import java.security.Principal;
+import java.util.Optional;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** A password of one's own, and the password once more. */
+@Controller
+class OwnPasswordController {
+  private final Accounts accounts;
+  private final Trials trials;
+
+  OwnPasswordController(Accounts accounts, Trials trials) {
+    this.accounts = accounts;
+    this.trials = trials;
+  }
+
+  @GetMapping(StillHere.OWN_PASSWORD)
+  String page(Principal who, Model model) {
+    model.addAttribute("login", who.getName());
+    model.addAttribute(
+        "must", accounts.standing(who.getName()).filter(s -> s.mustChange()).isPresent());
+    return "account/own-password";
+  }
+
+  @PostMapping(StillHere.OWN_PASSWORD)
+  String change(
+      @RequestParam String old,
+      @RequestParam String password,
+      @RequestParam String again,
+      HttpServletRequest request,
+      Principal who,
+      Model model) {
+    Optional<String> fault =
+        password.equals(again)
+            ? accounts.ownPassword(who.getName(), old, password)
+            : Optional.of("The two new ones differ.");
+    if (fault.isEmpty()) {
+      FreshSignIn.now(request);
+      return "redirect:/today";
+    }
+    model.addAttribute("fault", fault.get());
+    return page(who, model);
+  }
+
+  @GetMapping(FreshSignIn.ASK)
+  String ask(@RequestParam(defaultValue = "/settings") String to, Principal who, Model model) {
+    model.addAttribute("login", who.getName());
+    model.addAttribute("to", inside(to));
+    return "account/again";
+  }
+
+  /** Only to a page of this shop. */
+  private static String inside(String to) {
+    return to.matches("/[a-z/-]*") && !to.startsWith("//") ? to : "/settings";
+  }
+
+  @PostMapping(FreshSignIn.ASK)
+  String again(
+      @RequestParam String password,
+      @RequestParam(defaultValue = "/settings") String to,
+      HttpServletRequest request,
+      Principal who,
+      Model model) {
+    String address = request.getRemoteAddr();
+    if (trials.closed(who.getName(), address)) {
+      model.addAttribute(
+          "fault",
+          "Too many wrong passwords. It opens again within "
+              + Trials.CLOSED_FOR.toMinutes()
+              + " minutes.");
+      return ask(to, who, model);
+    }
+    if (!accounts.fits(who.getName(), password)) {
+      trials.failed(who.getName(), address);
+      model.addAttribute("fault", "That is not the password.");
+      return ask(to, who, model);
+    }
+    trials.forgive(who.getName());
+    FreshSignIn.now(request);
+    return "redirect:" + inside(to);
+  }
+}

@@ -1,0 +1,89 @@
+package dottore.app.account;
+
+import dottore.app.account.Accounts.Standing;
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.security.authentication.AnonymousAuthenticationToken;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.authority.SimpleGrantedAuthority;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.stereotype.Component;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/**
+ * Asks at each request whether who is signed in still may be, as what, and whether they have to
+ * choose a password of their own first: a session says only who they are.
+ */
+@Component
+class StillHere extends OncePerRequestFilter {
+  static final String OWN_PASSWORD = "/own-password";
+  private static final Set<String> ALWAYS = Set.of(OWN_PASSWORD, "/sign-out", "/sign-in");
+
+  private final Accounts accounts;
+
+  StillHere(Accounts accounts) {
+    this.accounts = accounts;
+  }
+
+  /** What every page has, and nobody has to sign in for. */
+  @Override
+  protected boolean shouldNotFilter(HttpServletRequest request) {
+    return request.getRequestURI().matches("/fonts/.*|/[\\w.-]+\\.(css|js|svg)");
+  }
+
+  @Override
+  protected void doFilterInternal(
+      HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+      throws ServletException, IOException {
+    Authentication signedIn = SecurityContextHolder.getContext().getAuthentication();
+    if (signedIn == null || signedIn instanceof AnonymousAuthenticationToken) {
+      chain.doFilter(request, response);
+      return;
+    }
+    Optional<Standing> standing = accounts.standing(signedIn.getName());
+    if (standing.isEmpty()) {
+      SecurityContextHolder.clearContext();
+      if (request.getSession(false) != null) {
+        request.getSession(false).invalidate();
+      }
+      chain.doFilter(request, response);
+      return;
+    }
+    if (standing.get().mustChange() && !ALWAYS.contains(request.getRequestURI())) {
+      if (request.getHeader("HX-Request") != null) {
+        response.setHeader("HX-Redirect", OWN_PASSWORD);
+      } else {
+        response.sendRedirect(OWN_PASSWORD);
+      }
+      return;
+    }
+    as(signedIn, standing.get().role());
+    chain.doFilter(request, response);
+  }
+
+  /** With the role that they have now; for this request, the session is not written. */
+  private static void as(Authentication signedIn, Role role) {
+    String authority = "ROLE_" + role.name();
+    if (signedIn.getAuthorities().stream().allMatch(a -> authority.equals(a.getAuthority()))) {
+      return;
+    }
+    UsernamePasswordAuthenticationToken now =
+        UsernamePasswordAuthenticationToken.authenticated(
+            Objects.requireNonNull(signedIn.getPrincipal()),
+            null,
+            List.of(new SimpleGrantedAuthority(authority)));
+    now.setDetails(signedIn.getDetails());
+    SecurityContext context = SecurityContextHolder.createEmptyContext();
+    context.setAuthentication(now);
+    SecurityContextHolder.setContext(context);
+  }
+}
