@@ -7,6 +7,7 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Map;
 
 /** A private database cluster that is thrown away at its end. */
 public final class Cluster implements AutoCloseable {
@@ -59,19 +60,45 @@ public final class Cluster implements AutoCloseable {
   }
 
   private String script(String... words) {
+    return script(Map.of(), words);
+  }
+
+  /** Runs a command of the start script on this cluster; what it printed. */
+  public String script(Map<String, String> environment, String... words) {
+    Said said = run(environment, words);
+    if (said.code() != 0) {
+      throw new IllegalStateException(String.join(" ", words) + " failed: " + said.text());
+    }
+    return said.text();
+  }
+
+  /** The same of a command that must fail; what it said. */
+  public String fails(String... words) {
+    Said said = run(Map.of(), words);
+    if (said.code() == 0) {
+      throw new IllegalStateException(String.join(" ", words) + " did not fail: " + said.text());
+    }
+    return said.text();
+  }
+
+  private record Said(int code, String text) {}
+
+  private Said run(Map<String, String> environment, String... words) {
     ProcessBuilder builder = new ProcessBuilder();
     builder.command().add(SCRIPT.toString());
     builder.command().addAll(List.of(words));
     builder.environment().put("DOTTORE_HOME", home.toString());
     builder.environment().put("DOTTORE_THROWAWAY", "1");
-    builder.redirectError(ProcessBuilder.Redirect.INHERIT);
+    builder.environment().putAll(environment);
+    if (words[0].equals("db")) {
+      builder.redirectError(ProcessBuilder.Redirect.INHERIT);
+    } else {
+      builder.redirectErrorStream(true);
+    }
     try {
       Process process = builder.start();
       String out = new String(process.getInputStream().readAllBytes(), StandardCharsets.UTF_8);
-      if (process.waitFor() != 0) {
-        throw new IllegalStateException("the test database did not " + words[1] + ": " + out);
-      }
-      return out;
+      return new Said(process.waitFor(), out);
     } catch (IOException broken) {
       throw new UncheckedIOException(broken);
     } catch (InterruptedException stopped) {

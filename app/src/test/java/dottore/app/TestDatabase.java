@@ -1,5 +1,6 @@
 package dottore.app;
 
+import java.util.Map;
 import org.junit.platform.launcher.LauncherSession;
 import org.junit.platform.launcher.LauncherSessionListener;
 
@@ -18,6 +19,11 @@ public class TestDatabase implements LauncherSessionListener {
   public void launcherSessionClosed(LauncherSession session) {
     TestShop.close();
     CLUSTER.close();
+  }
+
+  /** Runs a command of the start script on the cluster of all tests; what it printed. */
+  public static String script(Map<String, String> environment, String... words) {
+    return CLUSTER.script(environment, words);
   }
 
   /** The address of another empty database in the same cluster. */

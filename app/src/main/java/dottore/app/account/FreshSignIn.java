@@ -21,7 +21,9 @@ class FreshSignIn implements WebMvcConfigurer, HandlerInterceptor {
   static final String ASK = "/sign-in/again";
 
   /** What needs it. */
-  private static final String[] PAGES = {"/settings", "/settings/people/**", "/settings/keys/**"};
+  private static final String[] PAGES = {
+    "/settings", "/settings/people/**", "/settings/keys/**", "/settings/backups"
+  };
 
   private static final String SINCE = "fresh-since";
 
