@@ -58,6 +58,8 @@ class Security {
                     .hasRole("OWNER")
                     .requestMatchers(HttpMethod.POST, "/shelf/**")
                     .hasAnyRole("OWNER", "TECHNICIAN", "APPRENTICE")
+                    .requestMatchers("/tickets/*/bundle.json")
+                    .hasAnyRole("OWNER", "TECHNICIAN")
                     .requestMatchers(HttpMethod.POST, "/tickets/import")
                     .hasAnyRole("OWNER", "TECHNICIAN")
                     // Proof of ownership is often shown at the counter.

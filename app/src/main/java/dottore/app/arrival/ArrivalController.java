@@ -27,6 +27,7 @@ import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -168,10 +169,24 @@ class ArrivalController {
     return "arrival/new";
   }
 
+  /** What is wrong with a form, and what of it is not an apprentice's to agree on. */
+  private Map<String, String> faults(
+      ArrivalForm form, ArrivalForm before, HttpServletRequest request) {
+    Map<String, String> faults = new LinkedHashMap<>(form.faults(zone()));
+    if (request.isUserInRole("APPRENTICE")) {
+      faults.putAll(form.agreedOtherwise(before));
+    }
+    return faults;
+  }
+
   @PostMapping("/arrival")
-  String receive(@RequestParam MultiValueMap<String, String> posted, Principal who, Model model) {
+  String receive(
+      @RequestParam MultiValueMap<String, String> posted,
+      HttpServletRequest request,
+      Principal who,
+      Model model) {
     ArrivalForm form = ArrivalForm.of(posted);
-    Map<String, String> faults = form.faults(zone());
+    Map<String, String> faults = faults(form, ArrivalForm.empty(), request);
     if (!faults.isEmpty()) {
       return again(form, faults, who, model);
     }
@@ -274,10 +289,11 @@ class ArrivalController {
       @PathVariable String claim,
       @RequestParam int version,
       @RequestParam MultiValueMap<String, String> posted,
+      HttpServletRequest request,
       Principal who,
       Model model) {
     ArrivalForm form = ArrivalForm.of(posted);
-    Map<String, String> faults = form.faults(zone());
+    Map<String, String> faults = faults(form, ArrivalForm.of(record.open(claim), zone()), request);
     if (faults.isEmpty()) {
       try {
         counter.change(claim, version, form.arrival(shop.today(), zone()), who.getName());

@@ -64,6 +64,10 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
           "warrantyUntil",
           "promised");
   private static final List<String> PICKS = List.of("contexts", "marks", SAID);
+
+  /** What a customer agrees to, and only with somebody who speaks for the shop. */
+  private static final List<String> AGREED = List.of("mayErase", "openAnyway", "limit");
+
   private static final Set<String> SET_FROM_THE_START = Set.of(SHEET, "kind", "backup");
   private static final int LONGEST = 2000;
 
@@ -212,6 +216,18 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
         parse("limit", ArrivalForm::money, "", none),
         warranty,
         parse("promised", text -> moment(text, zone), "", none));
+  }
+
+  /** What was agreed otherwise than before, by name, with why an apprentice cannot. */
+  Map<String, String> agreedOtherwise(ArrivalForm before) {
+    Map<String, String> faults = new LinkedHashMap<>();
+    for (String name : AGREED) {
+      if (!get(name).equals(before.get(name))) {
+        faults.put(
+            name, "The counter, a technician or the owner agrees on this with the customer.");
+      }
+    }
+    return faults;
   }
 
   /** The customer who was here before, if somebody said that it is the same person. */

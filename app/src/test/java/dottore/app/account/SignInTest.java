@@ -11,6 +11,7 @@ import dottore.core.casebook.Mark;
 import dottore.core.machine.MachineKind;
 import dottore.core.ticket.Backup;
 import dottore.core.ticket.Person;
+import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -203,6 +204,58 @@ class SignInTest {
       assertThat(as(role).get("/settings").status()).as(role.name()).isEqualTo(403);
     }
     assertThat(as(Role.OWNER).get("/settings").status()).isEqualTo(200);
+  }
+
+  @Test
+  void whatACustomerAgreesToIsNotAnApprenticesToWriteDown() {
+    Visitor apprentice = as(Role.APPRENTICE);
+    String arrival = "/tickets/" + claim + "/arrival";
+    Map<String, String> form = new HashMap<>();
+    apprentice
+        .get(arrival)
+        .page()
+        .select("#change input, #change textarea")
+        .forEach(
+            field -> {
+              if (!field.attr("type").matches("checkbox|radio") || field.hasAttr("checked")) {
+                form.put(field.attr("name"), field.is("textarea") ? field.text() : field.val());
+              }
+            });
+    form.remove("_csrf");
+    form.put("kind", "tower");
+    form.put("backup", "unknown");
+    form.put("belongings", "a cable");
+    for (Map.Entry<String, String> agreed : Map.of("mayErase", "yes", "limit", "900").entrySet()) {
+      Map<String, String> more = new HashMap<>(form);
+      more.put(agreed.getKey(), agreed.getValue());
+      assertThat(apprentice.post(arrival, more).text())
+          .contains("a technician or the owner agrees on this with the customer");
+    }
+    assertThat(record.open(claim).mayErase()).isFalse();
+    assertThat(record.open(claim).belongings()).isEmpty();
+    // Everything else is.
+    Visitor.Reply kept = apprentice.post(arrival, form);
+    assertThat(kept.location()).as(kept.status() + kept.text()).isEqualTo(arrival);
+    assertThat(record.open(claim).belongings()).isEqualTo("a cable");
+    Map<String, String> agreed = new HashMap<>(form);
+    agreed.put("mayErase", "yes");
+    agreed.put("version", String.valueOf(record.open(claim).version()));
+    Visitor.Reply counter = as(Role.COUNTER).post(arrival, agreed);
+    assertThat(counter.location()).as(counter.status() + counter.text()).isEqualTo(arrival);
+    assertThat(record.open(claim).mayErase()).isTrue();
+  }
+
+  @Test
+  void aTicketLeavesAsAFileWithATechnicianAndTheLogSaysSo() {
+    String file = "/tickets/" + claim + "/bundle.json";
+    for (Role role : new Role[] {Role.COUNTER, Role.APPRENTICE}) {
+      assertThat(as(role).status(file)).as(role.name()).isEqualTo(403);
+    }
+    assertThat(as(Role.TECHNICIAN).status(file)).isEqualTo(200);
+    assertThat(record.open(claim).log().lines())
+        .filteredOn(line -> line.text().equals("Exported as a file"))
+        .extracting(line -> line.who())
+        .containsExactly("technician");
   }
 
   @Test
