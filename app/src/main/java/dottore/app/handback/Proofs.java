@@ -149,7 +149,7 @@ class Proofs {
             .map(
                 m ->
                     m.cause().name()
-                        + ": all looks together show it in "
+                        + ": no look shows it surely, all together in "
                         + percent(m.surely())
                         + "; run it three times as long as it used to take")
             .toList());

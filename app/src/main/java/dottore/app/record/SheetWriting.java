@@ -294,7 +294,7 @@ public final class SheetWriting {
       Optional<Check> check = writing.casebook().check(found.check());
       check.ifPresent(c -> answers.add(NewLine.reading(c, found.outcome()).ofSheet(id)));
     }
-    Facts left = kind.leaves(work);
+    Facts left = kind.leaves(work).beyond(writing.log().facts());
     if (!left.isEmpty()) {
       String words =
           left.kept().entrySet().stream()

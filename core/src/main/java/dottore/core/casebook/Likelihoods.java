@@ -77,6 +77,11 @@ public final class Likelihoods {
     return row == null ? base.clone() : filled(row, base);
   }
 
+  /** The common row: what is answered where neither cause nor stage says anything of its own. */
+  public double[] common() {
+    return otherwise.clone();
+  }
+
   /** The causes that have a row for all of their stages. */
   Set<String> causes() {
     return byCause.keySet();

@@ -51,6 +51,13 @@ public final class Facts {
     return with(Facts.of(Map.of(fact.name(), "")));
   }
 
+  /** These, without what others say already. */
+  public Facts beyond(Facts others) {
+    Map<String, String> more = new LinkedHashMap<>(kept);
+    more.entrySet().removeIf(e -> others.kept.getOrDefault(e.getKey(), "").equals(e.getValue()));
+    return of(more);
+  }
+
   /** What is known; empty if nobody looked, or what is kept cannot be read. */
   public <T> Optional<T> find(Fact<T> fact) {
     try {

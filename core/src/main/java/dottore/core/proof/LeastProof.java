@@ -22,8 +22,8 @@ import java.util.Set;
  * @param missed causes that no set shows surely enough, with the best there is
  */
 public record LeastProof(List<Look> looks, double minutes, List<Missed> missed) {
-  /** So surely a fault must have shown to count as caught. */
-  public static final double SURE = 0.9;
+  /** So surely a fault must have shown, over what any machine shows, to count as caught. */
+  public static final double SURE = 0.8;
 
   private static final double WAITING = 0.25;
 
@@ -31,7 +31,7 @@ public record LeastProof(List<Look> looks, double minutes, List<Missed> missed) 
   private static final int MOST = 16;
 
   /** A look that says next to nothing of a fault is none. */
-  private static final double SLIGHT = 0.2;
+  private static final double SLIGHT = 0.3;
 
   /**
    * A fault that a ticket had.
@@ -117,14 +117,19 @@ public record LeastProof(List<Look> looks, double minutes, List<Missed> missed) 
   }
 
   /**
-   * The chance that the answer is not a good one. Watching how far it starts shows only what keeps
-   * it from its desk: what comes and goes, or is only missing, is not seen in two minutes.
+   * How much more often the answer is not a good one with the fault than without: what is answered
+   * so of any machine shows nothing. Watching how far it starts shows only what keeps it from its
+   * desk: what comes and goes, or is only missing, is not seen in two minutes.
    */
   static double shows(Check check, Fault fault) {
-    if (check.showsStage() && fault.stage().reach() == Stage.Reach.DESKTOP) {
-      return 0;
+    double bad = bad(check, check.likelihoods().row(fault.cause().id(), fault.stage()));
+    if (check.showsStage()) {
+      return fault.stage().reach() == Stage.Reach.DESKTOP ? 0 : bad;
     }
-    double[] row = check.likelihoods().row(fault.cause().id(), fault.stage());
+    return Math.max(0, bad - bad(check, check.likelihoods().common()));
+  }
+
+  private static double bad(Check check, double[] row) {
     double good = 0;
     for (int i = 0; i < row.length; i++) {
       if (check.outcomes().get(i).good()) {
