@@ -2,6 +2,7 @@ package dottore.app.knowledge;
 
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
+import dottore.app.news.News;
 import dottore.app.shop.Shop;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
@@ -27,6 +28,7 @@ import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.TimeoutException;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.UnaryOperator;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
@@ -81,7 +83,11 @@ public class Knowledge {
     }
 
     State after(Experience more) {
-      return of(version + 1, written, ownFaults, experience.with(more), schools, wording);
+      return taughtBy(experience.with(more));
+    }
+
+    State taughtBy(Experience all) {
+      return of(version + 1, written, ownFaults, all, schools, wording);
     }
   }
 
@@ -99,6 +105,7 @@ public class Knowledge {
             thread.setDaemon(true);
             return thread;
           });
+  private final AtomicBoolean toLearnAgain = new AtomicBoolean();
   private volatile @Nullable State inForce;
 
   Knowledge(
@@ -198,6 +205,34 @@ public class Knowledge {
   @EventListener
   void shopChanged(Shop.Changed changed) {
     reload();
+  }
+
+  /** Another server changed something. What closed tickets teach is read again off the page. */
+  @EventListener
+  void heard(News.Heard news) {
+    switch (news.topic()) {
+      case News.ENTRIES, News.CHOICES -> reload();
+      case News.CLOSED -> learnAgain();
+      default -> {
+        return;
+      }
+    }
+  }
+
+  private void learnAgain() {
+    if (!toLearnAgain.compareAndSet(false, true)) {
+      return;
+    }
+    learning.execute(
+        () -> {
+          toLearnAgain.set(false);
+          try {
+            Experience all = Objects.requireNonNull(reading.execute(status -> experience()));
+            changed(before -> before == null ? read(1) : before.taughtBy(all));
+          } catch (RuntimeException broken) {
+            LOG.error("What other servers closed taught nothing; a restart catches up", broken);
+          }
+        });
   }
 
   /** Reads everything again, as after a restart. */

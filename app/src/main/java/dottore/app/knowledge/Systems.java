@@ -1,11 +1,13 @@
 package dottore.app.knowledge;
 
+import dottore.app.news.News;
 import dottore.app.shop.Shop;
 import dottore.core.system.ProfileFault;
 import dottore.core.system.SystemProfiles;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.List;
+import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -40,6 +42,14 @@ public class Systems {
   /** What keeps the newest version from being in force; empty if it is. */
   List<String> faults() {
     return force().faults();
+  }
+
+  /** Another server kept a version. */
+  @EventListener
+  void heard(News.Heard news) {
+    if (news.topic().equals(News.PROFILES)) {
+      forget();
+    }
   }
 
   /** What is in force is read anew. */

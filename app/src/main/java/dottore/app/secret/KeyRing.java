@@ -6,6 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
+import java.nio.file.attribute.FileTime;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
@@ -34,6 +35,7 @@ class KeyRing {
 
   private final Path file;
   private final Map<String, SecretKeySpec> keys = new LinkedHashMap<>();
+  private FileTime readAt = FileTime.fromMillis(0);
 
   /** What was sealed, and with which key. */
   record Sealed(String key, byte[] bytes) {}
@@ -47,6 +49,7 @@ class KeyRing {
     keys.clear();
     try {
       if (Files.exists(file)) {
+        readAt = Files.getLastModifiedTime(file);
         for (String line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
           String[] parts = line.strip().split("\\s+");
           if (parts.length == 2) {
@@ -63,8 +66,20 @@ class KeyRing {
     }
   }
 
+  /** Another server may have renewed the ring, or somebody put the right one back. */
+  private void current() {
+    try {
+      if (Files.exists(file) && !Files.getLastModifiedTime(file).equals(readAt)) {
+        read();
+      }
+    } catch (IOException unreadable) {
+      throw new UncheckedIOException("the file of keys cannot be read: " + file, unreadable);
+    }
+  }
+
   /** Whether there is a key to seal with. */
-  boolean isEmpty() {
+  synchronized boolean isEmpty() {
+    current();
     return keys.isEmpty();
   }
 
@@ -74,6 +89,7 @@ class KeyRing {
 
   /** A key more, which seals from now on; written before it is used. */
   synchronized void renew() {
+    current();
     byte[] key = new byte[KEY];
     RANDOM.nextBytes(key);
     byte[] name = new byte[6];
@@ -86,6 +102,7 @@ class KeyRing {
 
   /** Only the key that seals stays; the others open nothing any more. */
   synchronized void forgetOld() {
+    current();
     Map<String, SecretKeySpec> first = new LinkedHashMap<>();
     keys.entrySet().stream().limit(1).forEach(e -> first.put(e.getKey(), e.getValue()));
     write(first);
@@ -110,6 +127,7 @@ class KeyRing {
               PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
       Files.writeString(fresh, text);
       Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
+      readAt = Files.getLastModifiedTime(file);
     } catch (IOException closed) {
       throw new UncheckedIOException("the file of keys cannot be written: " + file, closed);
     }
@@ -123,6 +141,7 @@ class KeyRing {
    * @param belongs what it belongs to; it opens with the same words only
    */
   synchronized Sealed seal(String text, String belongs) {
+    current();
     if (keys.isEmpty()) {
       renew();
     }
@@ -147,6 +166,7 @@ class KeyRing {
    * @return empty if no key here opens it, or it was changed or belongs to something else
    */
   synchronized Optional<String> open(Sealed sealed, String belongs) {
+    current();
     SecretKeySpec key = keys.get(sealed.key());
     if (key == null || sealed.bytes().length <= NONCE) {
       return Optional.empty();

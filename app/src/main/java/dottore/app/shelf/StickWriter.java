@@ -1,5 +1,6 @@
 package dottore.app.shelf;
 
+import dottore.app.news.News;
 import dottore.app.said.NotThere;
 import dottore.app.said.Refused;
 import dottore.app.shop.Shop;
@@ -12,6 +13,8 @@ import dottore.core.shelf.StickWrite.Verdict;
 import java.io.IOException;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.EnumMap;
 import java.util.HashSet;
@@ -28,19 +31,21 @@ import java.util.concurrent.Executors;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.annotation.Value;
-import org.springframework.boot.context.event.ApplicationReadyEvent;
-import org.springframework.context.event.EventListener;
 import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataIntegrityViolationException;
+import org.springframework.scheduling.annotation.EnableScheduling;
+import org.springframework.scheduling.annotation.Scheduled;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
- * Writes sticks in the background. How far it came is kept every second, and a server that starts
- * again goes on from there.
+ * Writes sticks in the background. How far it came is kept every second. Each writing belongs to
+ * one server; one that is not seen for a while loses it, and whichever looks next goes on from
+ * there.
  */
 @Service
+@EnableScheduling
 class StickWriter {
   private static final Logger LOG = LoggerFactory.getLogger(StickWriter.class);
   private static final int AT_ONCE = 4;
@@ -48,6 +53,9 @@ class StickWriter {
   private static final double NANOS = 1e9;
   private static final double MEGA = 1e6;
   private static final int TRIES = 60;
+
+  /** A server that kept nothing for so long is gone. */
+  private static final Duration GONE_AFTER = Duration.ofSeconds(10);
 
   /**
    * How far a writing came.
@@ -65,6 +73,7 @@ class StickWriter {
   private final Shop shop;
   private final TransactionTemplate transaction;
   private final double hurry;
+  private final News news;
   private final ExecutorService hands =
       Executors.newFixedThreadPool(
           AT_ONCE,
@@ -85,7 +94,8 @@ class StickWriter {
       Medium.Socket socket,
       Shop shop,
       TransactionTemplate transaction,
-      @Value("${dottore.sticks.hurry:1}") double hurry) {
+      @Value("${dottore.sticks.hurry:1}") double hurry,
+      News news) {
     this.writings = writings;
     this.sticks = sticks;
     this.images = images;
@@ -95,6 +105,7 @@ class StickWriter {
     this.shop = shop;
     this.transaction = transaction;
     this.hurry = hurry;
+    this.news = news;
   }
 
   /**
@@ -122,6 +133,8 @@ class StickWriter {
                     fresh.total = source(what).blocks();
                     fresh.startedAt = shop.now();
                     fresh.startedBy = who;
+                    fresh.keeper = news.server();
+                    fresh.seenAt = shop.now();
                     return writings.saveAndFlush(fresh);
                   }));
     } catch (DataIntegrityViolationException twice) {
@@ -130,10 +143,27 @@ class StickWriter {
     go(row);
   }
 
-  /** Writings that a server left behind go on. */
-  @EventListener(ApplicationReadyEvent.class)
+  /** Writings that a server left behind go on here. */
+  @Scheduled(fixedDelay = 3000)
   void goOn() {
-    writings.findByState(WritingRow.RUNNING).forEach(this::go);
+    try {
+      for (WritingRow row : writings.findByState(WritingRow.RUNNING)) {
+        if (row.keeper.isEmpty() || row.seenAt.isBefore(shop.now().minus(GONE_AFTER))) {
+          take(Objects.requireNonNull(row.id));
+        }
+      }
+    } catch (DataAccessException | CannotCreateTransactionException away) {
+      LOG.warn("writings that were left behind are looked for later: {}", away.getMessage());
+    }
+  }
+
+  private void take(long id) {
+    String me = news.server();
+    Instant at = shop.now();
+    Integer taken = transaction.execute(none -> writings.take(id, me, at, at.minus(GONE_AFTER)));
+    if (taken != null && taken == 1) {
+      writings.findById(id).ifPresent(this::go);
+    }
   }
 
   private void go(WritingRow row) {
@@ -199,7 +229,7 @@ class StickWriter {
                     now.put(id, new Progress(phase.words(), (int) (100 * done / total), false));
                     if (at - kept[0] > KEPT_EVERY) {
                       kept[0] = at;
-                      keep(id, phase, phase == Phase.WRITE ? done : row.total);
+                      keep(row, phase, phase == Phase.WRITE ? done : row.total);
                     }
                     return !stopped.contains(id) && !Thread.currentThread().isInterrupted();
                   });
@@ -212,8 +242,12 @@ class StickWriter {
     end(row, result, spans);
   }
 
-  /** A moment without the database costs nothing but the place to go on from. */
-  private void keep(long id, Phase phase, long done) {
+  /**
+   * Keeps how far it came, and hears whether it is to be stopped. A moment without the database
+   * costs nothing but the place to go on from.
+   */
+  private void keep(WritingRow mine, Phase phase, long done) {
+    long id = Objects.requireNonNull(mine.id);
     try {
       transaction.executeWithoutResult(
           none ->
@@ -221,8 +255,13 @@ class StickWriter {
                   .findById(id)
                   .ifPresent(
                       row -> {
+                        if (row.stopAsked || !row.keeper.equals(mine.keeper)) {
+                          stopped.add(id);
+                          return;
+                        }
                         row.phase = phase.name();
                         row.done = done;
+                        row.seenAt = shop.now();
                       }));
     } catch (DataAccessException | CannotCreateTransactionException away) {
       LOG.warn("how far writing {} came was not kept: {}", id, away.getMessage());
@@ -250,7 +289,11 @@ class StickWriter {
         String words =
             Objects.requireNonNull(
                 transaction.execute(none -> kept(id, row, result, writes, reads)));
-        now.put(id, new Progress(words, 100, true));
+        if (words.isEmpty()) {
+          now.remove(id);
+        } else {
+          now.put(id, new Progress(words, 100, true));
+        }
         stopped.remove(id);
         return;
       } catch (DataAccessException | CannotCreateTransactionException away) {
@@ -274,6 +317,9 @@ class StickWriter {
     StickRow stick = sticks.findById(row.stickId).orElseThrow();
     WritingRow kept = writings.findById(id).orElseThrow();
     String words = result.words();
+    if (!kept.keeper.equals(row.keeper)) {
+      return ""; // another server goes on with it
+    }
     if (result.verdict() == Verdict.GOOD) {
       BigDecimal before = stick.writes;
       if (writes.isPresent()) {
@@ -303,11 +349,18 @@ class StickWriter {
 
   /** Stops a writing; the stick is empty then. */
   void stop(long stick) {
-    WritingRow row =
-        writings
-            .findByStickIdAndState(stick, WritingRow.RUNNING)
-            .orElseThrow(() -> new NotThere("It is not being written any more."));
-    stopped.add(Objects.requireNonNull(row.id));
+    long id =
+        Objects.requireNonNull(
+            transaction.execute(
+                none -> {
+                  WritingRow row =
+                      writings
+                          .findByStickIdAndState(stick, WritingRow.RUNNING)
+                          .orElseThrow(() -> new NotThere("It is not being written any more."));
+                  row.stopAsked = true;
+                  return Objects.requireNonNull(row.id);
+                }));
+    stopped.add(id);
   }
 
   /** How far it came; the last word where it is over. */

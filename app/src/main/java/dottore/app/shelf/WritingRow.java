@@ -35,4 +35,13 @@ class WritingRow {
   Instant startedAt = Instant.EPOCH;
   String startedBy = "";
   @Nullable Instant endedAt;
+
+  /** The server that writes it. */
+  String keeper = "";
+
+  /** When that server kept last how far it came. */
+  Instant seenAt = Instant.EPOCH;
+
+  /** Set where somebody wants it stopped, on whichever server. */
+  boolean stopAsked;
 }

@@ -1,5 +1,6 @@
 package dottore.app.shop;
 
+import dottore.app.news.News;
 import dottore.core.casebook.Need;
 import dottore.core.diagnosis.ShopRules;
 import dottore.core.hours.OpeningHours;
@@ -19,6 +20,7 @@ import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
+import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.support.TransactionTemplate;
@@ -107,6 +109,15 @@ public class Shop {
       events.publishEvent(new Changed());
     }
     return faults;
+  }
+
+  /** The owner set something on another server. */
+  @EventListener
+  void heard(News.Heard news) {
+    if (news.topic().equals(News.SHOP)) {
+      inForce = read();
+      events.publishEvent(new Changed());
+    }
   }
 
   List<ShopChange> changes() {

@@ -52,4 +52,19 @@ class KeyRingTest {
     }
     assertThat(ring.open(new Sealed(sealed.key(), new byte[3]), "1 RECOVERY")).isEmpty();
   }
+
+  /** As when another server renews the ring. */
+  @Test
+  void aRingThatWasRenewedElsewhereIsReadAgain() {
+    Path file = folder.resolve("shared");
+    KeyRing here = new KeyRing(file.toString());
+    KeyRing there = new KeyRing(file.toString());
+    Sealed first = here.seal("gate 4711", "7 KEY");
+    assertThat(there.open(first, "7 KEY")).contains("gate 4711");
+    there.renew();
+    Sealed second = there.seal("gate 4712", "7 KEY");
+    assertThat(second.key()).isNotEqualTo(first.key());
+    assertThat(here.open(second, "7 KEY")).contains("gate 4712");
+    assertThat(here.seal("x", "7 KEY").key()).isEqualTo(second.key());
+  }
 }
