@@ -16,13 +16,60 @@
     box.append(strong, " ", text);
     if (signIn) {
       const link = document.createElement("a");
-      link.href = "/sign-in";
-      link.target = "_blank";
-      link.textContent = " Sign in in another tab";
-      box.append(link, ", then send again.");
+      link.href = "/sign-in?to=" + encodeURIComponent(location.pathname + location.search + "#typed");
+      link.textContent = "Sign in";
+      box.append(link, " and go on here.");
     }
     box.hidden = false;
   }
+  // --- what was typed waits in this tab while somebody signs in again, and for nobody else ---
+  const who = () => $("#page")?.dataset.who ?? "";
+  const form = (el) => el.getAttribute("action") || el.getAttribute("hx-post") || "";
+  const texts = (el) => el.name && el.name !== "_csrf" && !/^(hidden|password|file|submit|button)$/.test(el.type);
+  function keepTyped() {
+    const fields = $$("main form, aside form, #guards form").flatMap((f) => [...f.elements].filter(texts).map((el) =>
+      [form(f), el.name, el.value, /^(checkbox|radio)$/.test(el.type) ? el.checked : null]));
+    sessionStorage.setItem("typed", JSON.stringify({ who: who(), path: location.pathname, fields }));
+  }
+  function putTypedBack() {
+    if (location.hash !== "#typed") return;
+    history.replaceState(history.state, "", location.pathname + location.search);
+    const kept = JSON.parse(sessionStorage.getItem("typed") ?? "null");
+    sessionStorage.removeItem("typed");
+    if (!kept || kept.who !== who() || kept.path !== location.pathname) return;
+    for (const f of $$("main form, aside form, #guards form")) {
+      for (const el of [...f.elements].filter(texts)) {
+        const mine = kept.fields.filter(([action, name]) => action === form(f) && name === el.name);
+        const tick = mine.find(([, , value, on]) => on !== null && value === el.value);
+        if (tick) el.checked = tick[3];
+        else if (mine.length && mine[0][3] === null) el.value = mine[0][2];
+      }
+    }
+    tell("Signed in again.", "What you typed is here as it was; it was not sent yet.");
+  }
+  document.addEventListener("submit", (event) => {
+    if (event.target.matches("[action='/sign-out']")) {
+      Object.keys(localStorage).filter((key) => key.startsWith("draft:")).forEach((key) => localStorage.removeItem(key));
+      sessionStorage.clear();
+    } else if (event.target.matches("[hx-boost=false]")) keepTyped();
+  }, true);
+
+  // --- the band of warnings says when it hears nothing any more ---
+  let heardAt = Date.now();
+  function stale(signedOut) {
+    const line = $("#guards .guard-stale");
+    if (!line) return;
+    line.textContent = "Since " + new Date(heardAt).toTimeString().slice(0, 5) +
+      (signedOut ? " nobody is signed in here" : " the server does not answer") +
+      ": warnings on this page may be old. Look at the machine before you touch it.";
+    line.hidden = false;
+  }
+  function heard() {
+    heardAt = Date.now();
+    const line = $("#guards .guard-stale");
+    if (line) line.hidden = true;
+  }
+
   // Asked by the page or while typing, not sent by a person.
   const quiet = (event) => event.detail.elt.id === "guards" || event.detail.elt.matches?.("[data-search]");
   document.addEventListener("htmx:configRequest", (event) => {
@@ -33,16 +80,20 @@
     if (!quiet(event)) document.body.classList.add("busy");
   });
   document.addEventListener("htmx:afterRequest", (event) => {
+    if (event.detail.elt.id === "guards" && event.detail.successful) heard();
     if (quiet(event)) return;
     document.body.classList.remove("busy");
     if (event.detail.successful) banner().hidden = true;
   });
-  document.addEventListener("htmx:sendError", (event) => !quiet(event) &&
+  document.addEventListener("htmx:timeout", (event) => event.detail.elt.id === "guards" && stale(false));
+  document.addEventListener("htmx:sendError", (event) => quiet(event) ? event.detail.elt.id === "guards" && stale(false) :
     tell("Not sent.", "The server does not answer. What you typed is still here; send it again in a moment."));
   document.addEventListener("htmx:responseError", (event) => {
     const xhr = event.detail.xhr;
+    if (event.detail.elt.id === "guards") stale(xhr.status === 401);
     if (quiet(event)) return;
     if (xhr.status === 401) {
+      keepTyped();
       tell("Signed out.", "What you typed is still here.", true);
       return;
     }
@@ -74,7 +125,11 @@
   }
   // --- what nobody may touch: the seconds here, the phase from the server ---
   let lastHand = Date.now();
-  for (const kind of ["pointerdown", "keydown"]) document.addEventListener(kind, () => (lastHand = Date.now()), true);
+  for (const kind of ["pointerdown", "keydown"]) document.addEventListener(kind, () => {
+    const away = Date.now() - lastHand >= 30 * 60_000;
+    lastHand = Date.now();
+    if (away) look();
+  }, true);
   function look() {
     const box = $("#guards");
     // A page that nobody used for half an hour asks no more, so that its sign-in can end.
@@ -376,6 +431,7 @@
     seen();
     draft();
     draftDone();
+    putTypedBack();
     follow();
     $$(".bootline").forEach((line) => {
       const view = line.parentElement;

@@ -73,6 +73,13 @@ public abstract class TestShop implements TestInstancePostProcessor {
             "--spring.datasource.url=" + TestDatabase.another(name));
   }
 
+  /** A server that a test starts for itself, and closes; none starts while another does. */
+  public static ConfigurableApplicationContext own(String... arguments) {
+    synchronized (RUNNING) {
+      return new SpringApplicationBuilder(DottoreApplication.class).profiles("demo").run(arguments);
+    }
+  }
+
   /** Stops what runs, at the end of the run. */
   static void close() {
     RUNNING.values().forEach(ConfigurableApplicationContext::close);

@@ -76,7 +76,8 @@ public final class Visitor {
     return send(
         HttpRequest.newBuilder(URI.create(base + path))
             .header("Content-Type", "application/x-www-form-urlencoded")
-            .POST(HttpRequest.BodyPublishers.ofString(body + "&_csrf=" + encode(token)))
+            .header("X-XSRF-TOKEN", token)
+            .POST(HttpRequest.BodyPublishers.ofString(body))
             .build());
   }
 
@@ -88,10 +89,6 @@ public final class Visitor {
     String edge = "edge-of-the-form";
     String body =
         "--"
-            + edge
-            + "\r\nContent-Disposition: form-data; name=\"_csrf\"\r\n\r\n"
-            + token()
-            + "\r\n--"
             + edge
             + "\r\nContent-Disposition: form-data; name=\""
             + field
@@ -105,6 +102,7 @@ public final class Visitor {
     return send(
         HttpRequest.newBuilder(URI.create(base + path))
             .header("Content-Type", "multipart/form-data; boundary=" + edge)
+            .header("X-XSRF-TOKEN", token())
             .POST(HttpRequest.BodyPublishers.ofString(body))
             .build());
   }

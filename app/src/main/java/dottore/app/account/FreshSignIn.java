@@ -4,8 +4,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
 import java.io.IOException;
-import java.net.URLEncoder;
-import java.nio.charset.StandardCharsets;
 import java.time.Duration;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.web.servlet.HandlerInterceptor;
@@ -49,8 +47,7 @@ class FreshSignIn implements WebMvcConfigurer, HandlerInterceptor {
     if (fresh(request.getSession(false), opens ? TO_OPEN : TO_SEND)) {
       return true;
     }
-    String back = opens ? request.getRequestURI() : "/settings";
-    response.sendRedirect(ASK + "?to=" + URLEncoder.encode(back, StandardCharsets.UTF_8));
+    response.sendRedirect(WayBack.through(ASK, WayBack.of(request)));
     return false;
   }
 

@@ -57,7 +57,8 @@ class OwnPasswordController {
 
   /** Only to a page of this shop. */
   private static String inside(String to) {
-    return to.matches("/[a-z/-]*") && !to.startsWith("//") ? to : "/settings";
+    String own = WayBack.own(to);
+    return own.equals(WayBack.TODAY) ? "/settings" : own;
   }
 
   @PostMapping(FreshSignIn.ASK)

@@ -1,9 +1,7 @@
 package dottore.app.account;
 
 import jakarta.servlet.DispatcherType;
-import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
-import java.net.URI;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.web.servlet.FilterRegistrationBean;
 import org.springframework.context.ApplicationEventPublisher;
@@ -22,11 +20,13 @@ import org.springframework.security.web.AuthenticationEntryPoint;
 import org.springframework.security.web.SecurityFilterChain;
 import org.springframework.security.web.access.intercept.AuthorizationFilter;
 import org.springframework.security.web.authentication.AuthenticationSuccessHandler;
-import org.springframework.security.web.authentication.LoginUrlAuthenticationEntryPoint;
-import org.springframework.security.web.authentication.SavedRequestAwareAuthenticationSuccessHandler;
+import org.springframework.security.web.authentication.logout.HeaderWriterLogoutHandler;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
-import org.springframework.security.web.csrf.CsrfTokenRequestAttributeHandler;
+import org.springframework.security.web.csrf.CsrfFilter;
+import org.springframework.security.web.header.writers.ClearSiteDataHeaderWriter;
+import org.springframework.security.web.header.writers.ClearSiteDataHeaderWriter.Directive;
 import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+import org.springframework.security.web.savedrequest.NullRequestCache;
 
 /** Who may do what, and the headers of every answer. */
 @Configuration
@@ -41,9 +41,9 @@ class Security {
   SecurityFilterChain chain(HttpSecurity http, StillHere stillHere) throws Exception {
     CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
     tokens.setCookieCustomizer(cookie -> cookie.sameSite("Strict"));
-    CsrfTokenRequestAttributeHandler handler = new CsrfTokenRequestAttributeHandler();
-    handler.setCsrfRequestAttributeName(null);
-    http.csrf(csrf -> csrf.csrfTokenRepository(tokens).csrfTokenRequestHandler(handler))
+    // Masked anew in each page, so that no compressed answer gives it away.
+    http.csrf(csrf -> csrf.spa().csrfTokenRepository(tokens))
+        .requestCache(cache -> cache.requestCache(new NullRequestCache()))
         .authorizeHttpRequests(
             may ->
                 may.dispatcherTypeMatchers(DispatcherType.ERROR, DispatcherType.FORWARD)
@@ -84,9 +84,20 @@ class Security {
                     .successHandler(onward())
                     .failureHandler(
                         (request, response, why) ->
-                            response.sendRedirect("/sign-in?" + refused(why))))
+                            response.sendRedirect(
+                                WayBack.through(
+                                    "/sign-in?" + refused(why),
+                                    WayBack.own(request.getParameter(WayBack.FIELD))))))
         .addFilterBefore(stillHere, AuthorizationFilter.class)
-        .logout(out -> out.logoutUrl("/sign-out").logoutSuccessUrl("/sign-in?out"))
+        .addFilterBefore(new NothingBeforeSignIn(entry()), CsrfFilter.class)
+        .logout(
+            out ->
+                out.logoutUrl("/sign-out")
+                    .logoutSuccessUrl("/sign-in?out")
+                    // What was typed and not sent does not wait for who signs in next.
+                    .addLogoutHandler(
+                        new HeaderWriterLogoutHandler(
+                            new ClearSiteDataHeaderWriter(Directive.STORAGE))))
         .exceptionHandling(e -> e.authenticationEntryPoint(entry()))
         .headers(
             headers ->
@@ -114,34 +125,21 @@ class Security {
     return why instanceof InternalAuthenticationServiceException ? "away" : "wrong";
   }
 
-  /**
-   * Leads to the page that was asked for, by its path alone: behind a proxy the host and scheme
-   * seen here are not those of the browser.
-   */
+  /** Leads to the page that somebody had open. */
   private static AuthenticationSuccessHandler onward() {
-    SavedRequestAwareAuthenticationSuccessHandler onward =
-        new SavedRequestAwareAuthenticationSuccessHandler();
-    onward.setDefaultTargetUrl("/today");
-    onward.setRedirectStrategy(
-        (request, response, to) -> {
-          FreshSignIn.now(request);
-          URI address = URI.create(to);
-          String query = address.getRawQuery() == null ? "" : "?" + address.getRawQuery();
-          response.sendRedirect(address.getRawPath().replaceFirst("^/+", "/") + query);
-        });
-    return onward;
+    return (request, response, who) -> {
+      FreshSignIn.now(request);
+      response.sendRedirect(WayBack.own(request.getParameter(WayBack.FIELD)));
+    };
   }
 
   /** A page in use is told that the session ended, so that it can keep what was typed. */
   private static AuthenticationEntryPoint entry() {
-    LoginUrlAuthenticationEntryPoint page = new LoginUrlAuthenticationEntryPoint("/sign-in");
-    return (HttpServletRequest request,
-        HttpServletResponse response,
-        AuthenticationException why) -> {
-      if (request.getHeader("HX-Request") != null) {
-        response.sendError(HttpServletResponse.SC_UNAUTHORIZED);
+    return (request, response, why) -> {
+      if (WayBack.opened(request)) {
+        response.sendRedirect(WayBack.through("/sign-in", WayBack.of(request)));
       } else {
-        page.commence(request, response, why);
+        response.sendError(HttpServletResponse.SC_UNAUTHORIZED);
       }
     };
   }

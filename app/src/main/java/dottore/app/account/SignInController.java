@@ -28,6 +28,7 @@ class SignInController {
   String signIn(
       Model model,
       @Nullable Principal who,
+      @RequestParam(required = false) @Nullable String to,
       @RequestParam(required = false) @Nullable String wrong,
       @RequestParam(required = false) @Nullable String locked,
       @RequestParam(required = false) @Nullable String closed,
@@ -36,9 +37,11 @@ class SignInController {
     if (accounts.nobodyYet()) {
       return "redirect:/first-owner";
     }
+    String onward = WayBack.own(to);
     if (who != null) {
-      return "redirect:/today";
+      return "redirect:" + onward;
     }
+    model.addAttribute("to", onward);
     if (wrong != null) {
       model.addAttribute("fault", "Name and password do not fit together.");
     } else if (locked != null) {

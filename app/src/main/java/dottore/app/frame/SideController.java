@@ -126,9 +126,12 @@ class SideController {
   String stop(
       @PathVariable String claim,
       @PathVariable long clock,
+      @RequestParam(defaultValue = "") String why,
       Principal who,
       HttpServletRequest request) {
-    record.change(claim, who.getName(), writing -> writing.stopClock(clock));
+    boolean decides = request.isUserInRole("OWNER") || request.isUserInRole("TECHNICIAN");
+    record.change(
+        claim, who.getName(), writing -> writing.stopClock(clock, decides, shortened(why)));
     return back(claim, request);
   }
 

@@ -1,6 +1,7 @@
 package dottore.app.frame;
 
 import dottore.app.said.NotThere;
+import dottore.app.said.Refused;
 import dottore.app.said.TooLate;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
@@ -36,6 +37,16 @@ class Trouble {
         "Too late",
         said(late),
         "Open the ticket again to see how it stands.",
+        response);
+  }
+
+  @ExceptionHandler(Refused.class)
+  ModelAndView refused(Refused refused, HttpServletResponse response) {
+    return page(
+        HttpStatus.CONFLICT,
+        "Not done",
+        said(refused),
+        "Nothing was changed. Go back and look at it again.",
         response);
   }
 

@@ -21,6 +21,7 @@ import dottore.core.ticket.Line;
 import dottore.core.ticket.Log;
 import dottore.core.ticket.NewLine;
 import dottore.core.ticket.WaitsFor;
+import dottore.core.units.Minutes;
 import java.time.Duration;
 import java.time.Instant;
 import java.util.ArrayList;
@@ -444,24 +445,57 @@ public final class Writing {
     store.clocks.save(clock);
   }
 
-  /** Stops a clock before or after its end. */
-  public void stopClock(long clock) {
-    store
-        .clocks
-        .findById(clock)
-        .filter(c -> c.ticketId == id() && c.stoppedAt == null)
+  /**
+   * Stops a clock before or after its end.
+   *
+   * @param decides whether who says so may decide alone
+   * @param why how they know that what was guarded is over, where it is early
+   * @throws Refused if it guards something that they may not call over, or not yet without a reason
+   */
+  public void stopClock(long clock, boolean decides, String why) {
+    runs(clock)
         .ifPresent(
             c -> {
-              stop(c);
-              append(
-                  NewLine.clock(
-                      c.guard == null
-                          ? "Clock stopped: " + c.label
-                          : "Over after "
-                              + Math.max(1, Duration.between(c.startedAt, at).toMinutes())
-                              + " min: "
-                              + c.label));
+              if (c.guard != null) {
+                c.guard
+                    .holds(
+                        Minutes.of(Math.max(0, gone(c).toMillis() / 60_000.0)),
+                        c.startedBy.equals(who),
+                        decides,
+                        why)
+                    .ifPresent(
+                        held -> {
+                          throw new Refused(held);
+                        });
+              }
+              stopClock(c, why);
             });
+  }
+
+  /** Stops a clock whose step says that it is over. */
+  void stopClock(long clock) {
+    runs(clock).ifPresent(c -> stopClock(c, ""));
+  }
+
+  private Optional<Clock> runs(long clock) {
+    return store.clocks.findById(clock).filter(c -> c.ticketId == id() && c.stoppedAt == null);
+  }
+
+  private Duration gone(Clock clock) {
+    return Duration.between(clock.startedAt, at);
+  }
+
+  private void stopClock(Clock c, String why) {
+    stop(c);
+    append(
+        NewLine.clock(
+            c.guard == null
+                ? "Clock stopped: " + c.label
+                : "Over after "
+                    + Math.max(1, gone(c).toMinutes())
+                    + " min: "
+                    + c.label
+                    + (why.isBlank() ? "" : ". Known by: " + why.strip())));
   }
 
   private void stop(Clock clock) {

@@ -6,7 +6,7 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.StandardCopyOption;
-import java.nio.file.attribute.FileTime;
+import java.nio.file.attribute.BasicFileAttributes;
 import java.nio.file.attribute.PosixFilePermissions;
 import java.security.GeneralSecurityException;
 import java.security.SecureRandom;
@@ -35,7 +35,7 @@ class KeyRing {
 
   private final Path file;
   private final Map<String, SecretKeySpec> keys = new LinkedHashMap<>();
-  private FileTime readAt = FileTime.fromMillis(0);
+  private String readAs = "";
 
   /** What was sealed, and with which key. */
   record Sealed(String key, byte[] bytes) {}
@@ -49,7 +49,7 @@ class KeyRing {
     keys.clear();
     try {
       if (Files.exists(file)) {
-        readAt = Files.getLastModifiedTime(file);
+        readAs = state();
         for (String line : Files.readAllLines(file, StandardCharsets.UTF_8)) {
           String[] parts = line.strip().split("\\s+");
           if (parts.length == 2) {
@@ -69,12 +69,18 @@ class KeyRing {
   /** Another server may have renewed the ring, or somebody put the right one back. */
   private void current() {
     try {
-      if (Files.exists(file) && !Files.getLastModifiedTime(file).equals(readAt)) {
+      if (Files.exists(file) && !state().equals(readAs)) {
         read();
       }
     } catch (IOException unreadable) {
       throw new UncheckedIOException("the file of keys cannot be read: " + file, unreadable);
     }
+  }
+
+  /** Another file has another place on the disk, even if both are of the same moment. */
+  private String state() throws IOException {
+    BasicFileAttributes now = Files.readAttributes(file, BasicFileAttributes.class);
+    return now.lastModifiedTime() + " " + now.size() + " " + now.fileKey();
   }
 
   /** Whether there is a key to seal with. */
@@ -127,7 +133,7 @@ class KeyRing {
               PosixFilePermissions.asFileAttribute(PosixFilePermissions.fromString("rw-------")));
       Files.writeString(fresh, text);
       Files.move(fresh, file, StandardCopyOption.ATOMIC_MOVE, StandardCopyOption.REPLACE_EXISTING);
-      readAt = Files.getLastModifiedTime(file);
+      readAs = state();
     } catch (IOException closed) {
       throw new UncheckedIOException("the file of keys cannot be written: " + file, closed);
     }

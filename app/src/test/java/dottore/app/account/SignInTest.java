@@ -78,8 +78,67 @@ class SignInTest {
   void nobodySeesATicketWithoutSigningIn() {
     Visitor.Reply reply = new Visitor(port).get("/tickets/" + claim + "/find");
     assertThat(reply.status()).isEqualTo(302);
-    assertThat(reply.location()).isEqualTo("/sign-in");
+    assertThat(reply.location()).isEqualTo("/sign-in?to=%2Ftickets%2F" + claim + "%2Ffind");
+    // What a page asks for by itself leads nowhere.
     assertThat(new Visitor(port).get("/today", "HX-Request", "true").status()).isEqualTo(401);
+    assertThat(new Visitor(port).get("/guards", "Sec-Fetch-Mode", "cors").status()).isEqualTo(401);
+    assertThat(new Visitor(port).get("/today", "Sec-Fetch-Mode", "navigate").status())
+        .isEqualTo(302);
+  }
+
+  private String goesOnTo(String to) {
+    return new Visitor(port)
+        .post("/sign-in", Map.of("username", "owner", "password", PASSWORD, "to", to))
+        .location();
+  }
+
+  @Test
+  void whoSignsInGoesOnWhereTheyWereAndNowhereElse() {
+    assertThat(goesOnTo("/tickets?q=sea+fog&page=2")).isEqualTo("/tickets?q=sea+fog&page=2");
+    assertThat(goesOnTo("/tickets/" + claim + "/find#typed")).endsWith("/find#typed");
+    for (String elsewhere :
+        new String[] {
+          "",
+          "//harm.example/x",
+          "/\\harm.example",
+          "https://harm.example/",
+          "javascript:alert(1)",
+          "/today\r\nSet-Cookie: a=b",
+          "/today\u0000",
+          "/sign-out",
+          "/" + "a".repeat(600)
+        }) {
+      assertThat(goesOnTo(elsewhere)).as(elsewhere).isEqualTo("/today");
+    }
+    Map<String, String> wrong = Map.of("username", "owner", "password", "no", "to", "/numbers");
+    Visitor visitor = new Visitor(port);
+    String again = visitor.post("/sign-in", wrong).location();
+    assertThat(again).isEqualTo("/sign-in?wrong&to=%2Fnumbers");
+    assertThat(visitor.get(again).page().select("[name=to]").attr("value")).isEqualTo("/numbers");
+  }
+
+  @Test
+  void beforeSigningInThereIsNoSessionAndNoFileIsTaken() {
+    String count = "select count(*) from spring_session";
+    Integer before = sql.queryForObject(count, Integer.class);
+    Visitor visitor = new Visitor(port);
+    for (String path : new String[] {"/", "/sign-in", "/today", "/tickets/" + claim + "/find"}) {
+      String cookies = String.join(";", visitor.get(path).raw().headers().allValues("set-cookie"));
+      assertThat(cookies).doesNotContain("bench=");
+    }
+    Visitor.Reply upload = visitor.upload("/tickets/import", "bundle", "x.json", "{}");
+    assertThat(upload.location()).isEqualTo("/sign-in?to=%2Ftoday%23typed");
+    assertThat(upload.raw().headers().firstValue("connection")).contains("close");
+    assertThat(sql.queryForObject(count, Integer.class)).isEqualTo(before);
+  }
+
+  /** A token that is the same in each page can be guessed from the length of packed answers. */
+  @Test
+  void theTokenInAPageIsMaskedAnewEachTime() {
+    Visitor visitor = new Visitor(port);
+    String first = visitor.get("/sign-in").page().select("[name=_csrf]").attr("value");
+    String second = visitor.get("/sign-in").page().select("[name=_csrf]").attr("value");
+    assertThat(first).isNotEmpty().isNotEqualTo(second);
   }
 
   /** Behind a proxy that ends TLS an absolute redirect would lead back to the wrong scheme. */

@@ -207,15 +207,56 @@ class BenchJourneyTest extends Journey {
     page.locator("#log-line").press("Enter");
     assertThat(page.locator("#banner")).containsText("Signed out");
     assertThat(page.locator("#log-line")).hasValue("a line of some length");
-    Page again = context.newPage();
-    again.navigate("/sign-in");
-    again.getByLabel("Name").fill("runa");
-    again.getByLabel("Password").fill(RUNA);
-    again.locator("button[type=submit]").click();
-    again.waitForURL("**/today");
-    press("Enter");
+    // What the page asks for by itself says so in the band, and nothing else.
+    page.evaluate("() => htmx.trigger('#guards', 'look')");
+    assertThat(page.locator(".guard-stale")).containsText("nobody is signed in here");
+    again("runa", RUNA);
+    assertThat(page).hasURL(Pattern.compile(".*/tickets/" + claim + "/find$"));
+    assertThat(page.locator("#banner")).containsText("it was not sent yet");
+    assertThat(page.locator("#log-line")).hasValue("a line of some length");
+    assertThat(page.locator(".guard-stale")).isHidden();
+    page.locator("#log-line").press("Enter");
     assertThat(log().first()).containsText("a line of some length");
-    assertThat(page).hasURL(Pattern.compile(".*" + claim + ".*"));
+    // Somebody else finds nothing of it.
+    page.locator("#log-line").fill("only for me");
+    sql.update("delete from spring_session where session_id = ?", session());
+    page.locator("#log-line").press("Enter");
+    assertThat(page.locator("#banner")).containsText("Signed out");
+    again("ivo", IVO);
+    assertThat(page.locator("#log-line")).hasValue("");
+  }
+
+  private void again(String login, String password) {
+    page.locator("#banner a").click();
+    page.getByLabel("Name").fill(login);
+    page.getByLabel("Password").fill(password);
+    page.locator("button[type=submit]").click();
+    page.waitForURL("**/find");
+  }
+
+  /** The same of a form that is sent without script. */
+  @Test
+  void aPlainFormOfASessionThatEndedComesBackAsItWasTyped() {
+    signIn("orsolya", ORSOLYA);
+    page.navigate("/settings");
+    Locator add = page.locator("form[action='/settings/people']");
+    add.locator("[name=name]").fill("Bo Lind");
+    add.locator("[name=login]").fill("bo");
+    add.locator("[name=password]").fill("drift-ice-and-rope");
+    sql.update("delete from spring_session where session_id = ?", session());
+    add.locator("button").click();
+    page.getByLabel("Name").fill("orsolya");
+    page.getByLabel("Password").fill(ORSOLYA);
+    page.locator("button[type=submit]").click();
+    page.waitForURL("**/settings");
+    assertThat(add.locator("[name=name]")).hasValue("Bo Lind");
+    assertThat(add.locator("[name=login]")).hasValue("bo");
+    assertThat(add.locator("[name=password]")).hasValue("");
+    // Signing out takes what was typed out of the browser.
+    page.evaluate("() => localStorage.setItem('draft:arrival', '{}')");
+    page.locator("button:has-text('Sign out')").click();
+    page.waitForURL("**/sign-in?out");
+    assertThat(page.evaluate("() => localStorage.length + sessionStorage.length")).isEqualTo(0);
   }
 
   @Test

@@ -210,7 +210,7 @@ class FirmwareJourneyTest extends FirmwareDesk {
     assertThat(band()).containsText("Time to worry");
     assertThat(band()).containsText("did not take the file");
     isAccessible();
-    send(button("It ended by itself"));
+    endGuarded();
 
     page.navigate("/tickets/" + claim + "/fix/firmware");
     page.getByText("Something went wrong").click();

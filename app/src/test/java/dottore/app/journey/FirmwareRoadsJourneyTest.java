@@ -152,7 +152,7 @@ class FirmwareRoadsJourneyTest extends FirmwareDesk {
     while (band().count() == 0) {
       send(page.locator(".run .donext form button").first());
     }
-    send(button("It ended by itself"));
+    endGuarded();
     page.navigate(desk(claim, "update"));
     page.getByText("Something went wrong").click();
     send(button("It does not start any more"));

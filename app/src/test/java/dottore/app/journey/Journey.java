@@ -153,6 +153,15 @@ abstract class Journey {
     page.waitForFunction("() => !document.body.classList.contains('busy')");
   }
 
+  /** Says that what is guarded is over, and how one knows. */
+  void endGuarded() {
+    Locator why = page.locator(".guard [name=why]");
+    if (why.count() > 0) {
+      why.fill("It restarted by itself");
+    }
+    send(button("It ended by itself"));
+  }
+
   /** Fills the form whose address ends so, each field as "name=value", and sends it. */
   void fill(String form, String... fields) {
     Locator wanted = page.locator("form[action$='" + form + "']").first();

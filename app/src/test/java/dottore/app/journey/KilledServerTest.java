@@ -44,7 +44,8 @@ class KilledServerTest {
       List<String> log = desk.page().select("aside .log li").eachText();
       assertThat(log).filteredOn(entry -> entry.contains("Do not touch:")).hasSize(1);
       String stop = band.select("form").attr("action");
-      runa.post(stop, java.util.Map.of());
+      assertThat(runa.post(stop, java.util.Map.of()).text()).contains("say how you know");
+      runa.post(stop, java.util.Map.of("why", "It restarted with the new version"));
       Visitor.Reply after = runa.get("/tickets/" + claim + "/fix/firmware");
       assertThat(after.page().select(".guard")).isEmpty();
       assertThat(after.page().select("aside .log li").first().text()).contains("Over after");

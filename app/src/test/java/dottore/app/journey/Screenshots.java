@@ -95,6 +95,7 @@ class Screenshots extends Journey {
     page.navigate(ilse + "/fix/firmware");
     page.getByText("Go on,").click();
     page.waitForURL("**/run-sheets/*");
+    page.locator(".guard [name=why]").fill("It restarted, and says the new version");
     page.locator("button:has-text('It ended by itself')").click();
     page.locator(".run .donext").waitFor();
     take(page, "run-sheet");

@@ -2,8 +2,8 @@ package dottore.app.news;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import dottore.app.DottoreApplication;
 import dottore.app.TestDatabase;
+import dottore.app.TestShop;
 import dottore.app.Visitor;
 import dottore.app.knowledge.Knowledge;
 import dottore.app.knowledge.OwnEntries;
@@ -20,7 +20,6 @@ import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestInstance;
-import org.springframework.boot.builder.SpringApplicationBuilder;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.test.util.ReflectionTestUtils;
@@ -46,16 +45,14 @@ class TwoServersTest {
   private ConfigurableApplicationContext second;
 
   private static ConfigurableApplicationContext start(int hurry) {
-    return new SpringApplicationBuilder(DottoreApplication.class)
-        .profiles("demo")
-        .run(
-            "--server.port=0",
-            "--dottore.password-cost=4",
-            "--dottore.sticks.folder=target/sticks/two",
-            "--dottore.keys.file=target/keys/two",
-            "--dottore.sticks.hurry=" + hurry,
-            "--spring.datasource.hikari.maximum-pool-size=5",
-            "--spring.datasource.url=" + TestDatabase.another("two"));
+    return TestShop.own(
+        "--server.port=0",
+        "--dottore.password-cost=4",
+        "--dottore.sticks.folder=target/sticks/two",
+        "--dottore.keys.file=target/keys/two",
+        "--dottore.sticks.hurry=" + hurry,
+        "--spring.datasource.hikari.maximum-pool-size=5",
+        "--spring.datasource.url=" + TestDatabase.another("two"));
   }
 
   @BeforeAll

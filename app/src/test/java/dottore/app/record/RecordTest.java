@@ -269,7 +269,7 @@ class RecordTest {
     assertThat(record.open(claim).handsClock()).isPresent();
     record.change(claim, "runa", Writing::toggleHands);
     assertThat(record.open(claim).handsClock()).isEmpty();
-    record.change(claim, "runa", w -> w.stopClock(clock.id()));
+    record.change(claim, "runa", w -> w.stopClock(clock.id(), true, ""));
     assertThat(record.open(claim).runningClocks()).isEmpty();
   }
 
@@ -279,7 +279,7 @@ class RecordTest {
     String other = received();
     record.change(other, "runa", w -> w.countdown("Training", Duration.ofMinutes(10)));
     long theirs = record.open(other).runningClocks().get(0).id();
-    record.change(mine, "ivo", w -> w.stopClock(theirs));
+    record.change(mine, "ivo", w -> w.stopClock(theirs, true, ""));
     assertThat(record.open(other).runningClocks()).hasSize(1);
   }
 

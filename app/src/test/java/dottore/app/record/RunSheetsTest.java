@@ -231,7 +231,33 @@ class RunSheetsTest {
 
   private void judge(String claim) {
     long clock = record.open(claim).guarded().orElseThrow().id();
-    record.change(claim, "ivo", w -> w.stopClock(clock));
+    record.change(claim, "ivo", w -> w.stopClock(clock, true, "it restarted"));
+  }
+
+  private void end(String claim, String who, boolean decides, String why) {
+    long clock = record.open(claim).guarded().orElseThrow().id();
+    record.change(claim, who, w -> w.stopClock(clock, decides, why));
+  }
+
+  @Test
+  void whatIsGuardedIsCalledOverByWhoStartedItOrATechnicianAndNotTooSoon() {
+    String claim = received();
+    record.change(claim, "ivo", w -> w.guard(Training.GUARD));
+    assertThatThrownBy(() -> end(claim, "pia", false, "it looks so"))
+        .isInstanceOf(Refused.class)
+        .hasMessageContaining("a technician");
+    assertThatThrownBy(() -> end(claim, "ivo", false, " "))
+        .isInstanceOf(Refused.class)
+        .hasMessageContaining("how you know");
+    assertThat(record.open(claim).guarded()).isPresent();
+    end(claim, "ivo", false, "it chimed");
+    assertThat(record.open(claim).guarded()).isEmpty();
+    assertThat(record.open(claim).log().lines().get(record.open(claim).log().last() - 1).text())
+        .endsWith("Known by: it chimed");
+
+    record.change(claim, "ivo", w -> w.guard(Training.GUARD));
+    end(claim, "runa", true, "screen is there");
+    assertThat(record.open(claim).guarded()).isEmpty();
   }
 
   @Test

@@ -2,6 +2,7 @@ package dottore.core.runsheet;
 
 import dottore.core.units.Minutes;
 import java.util.List;
+import java.util.Optional;
 
 /**
  * Work that runs by itself and that nobody may disturb: no keyboard, no button, no cable.
@@ -43,6 +44,26 @@ public record Guard(
       throw new IllegalArgumentException("worry comes after the expected end: " + label);
     }
     normal = List.copyOf(normal);
+  }
+
+  /**
+   * What keeps somebody from saying that it is over: to say so too early invites hands on a machine
+   * that still writes.
+   *
+   * @param elapsed since it began
+   * @param own whether they started it
+   * @param decides whether they may decide alone
+   * @param why the reason they give; needed before the expected end
+   * @return empty if nothing does
+   */
+  public Optional<String> holds(Minutes elapsed, boolean own, boolean decides, String why) {
+    if (!own && !decides) {
+      return Optional.of("Only who started it, a technician or the owner says that it is over.");
+    }
+    return elapsed.compareTo(expected) < 0 && why.isBlank()
+        ? Optional.of(
+            "It takes about " + expected.text() + " as a rule: say how you know that it is over.")
+        : Optional.empty();
   }
 
   /** Where it stands after a time. */

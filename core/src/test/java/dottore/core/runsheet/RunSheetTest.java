@@ -90,6 +90,17 @@ class RunSheetTest {
   }
 
   @Test
+  void whatIsGuardedIsNotCalledOverTooSoonNorByAnybody() {
+    Guard guard = new Guard("x", Minutes.of(5), Minutes.of(9), List.of(), "");
+    assertThat(guard.holds(Minutes.of(2), true, true, ""))
+        .hasValueSatisfying(why -> assertThat(why).contains("5 min"));
+    assertThat(guard.holds(Minutes.of(2), true, false, "it chimed")).isEmpty();
+    assertThat(guard.holds(Minutes.of(5), true, false, "")).isEmpty();
+    assertThat(guard.holds(Minutes.of(2), false, true, "it chimed")).isEmpty();
+    assertThat(guard.holds(Minutes.of(30), false, false, "it chimed")).isPresent();
+  }
+
+  @Test
   void aGuardThatWorriesBeforeItsEndIsNotMade() {
     assertThatThrownBy(() -> new Guard("x", Minutes.of(5), Minutes.of(5), List.of(), ""))
         .isInstanceOf(IllegalArgumentException.class);
