@@ -62,6 +62,7 @@ public abstract class TestShop implements TestInstancePostProcessor {
         .profiles(profiles)
         .run(
             "--server.port=0",
+            "--dottore.slow-bodies.grace=3s",
             "--dottore.password-cost=4", // signing in is not what is measured
             "--dottore.sticks.folder=target/sticks/" + name,
             "--dottore.images.folder=" + IMAGES,

@@ -107,6 +107,13 @@ public final class Visitor {
             .build());
   }
 
+  /** What a browser would send of what it was told to remember. */
+  public String cookies() {
+    return cookies.getCookieStore().getCookies().stream()
+        .map(cookie -> cookie.getName() + "=" + cookie.getValue())
+        .collect(Collectors.joining("; "));
+  }
+
   private String token() {
     return cookies.getCookieStore().getCookies().stream()
         .filter(cookie -> cookie.getName().equals("XSRF-TOKEN"))

@@ -103,6 +103,7 @@ class Security {
             headers ->
                 headers
                     .contentSecurityPolicy(policy -> policy.policyDirectives(CONTENT_POLICY))
+                    .httpStrictTransportSecurity(strict -> strict.includeSubDomains(false))
                     .referrerPolicy(policy -> policy.policy(ReferrerPolicy.SAME_ORIGIN)));
     return http.build();
   }

@@ -5,13 +5,19 @@ import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.sql.SQLException;
 import java.util.Locale;
 import java.util.Map;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.core.NestedExceptionUtils;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.dao.DataAccessException;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.dao.RecoverableDataAccessException;
+import org.springframework.dao.TransientDataAccessException;
+import org.springframework.dao.UncategorizedDataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
 import org.springframework.web.filter.OncePerRequestFilter;
@@ -43,6 +49,16 @@ class RecordAway extends OncePerRequestFilter {
     this.templates = templates;
   }
 
+  /** Whether the database did not answer; what it refused is another matter. */
+  static boolean away(RuntimeException trouble) {
+    return trouble instanceof TransactionException
+        || trouble instanceof DataAccessResourceFailureException
+        || trouble instanceof TransientDataAccessException
+        || trouble instanceof RecoverableDataAccessException
+        || NestedExceptionUtils.getMostSpecificCause(trouble) instanceof SQLException
+            && trouble instanceof UncategorizedDataAccessException;
+  }
+
   @Override
   protected void doFilterInternal(
       HttpServletRequest request, HttpServletResponse response, FilterChain chain)
@@ -50,6 +66,9 @@ class RecordAway extends OncePerRequestFilter {
     try {
       chain.doFilter(request, response);
     } catch (DataAccessException | TransactionException away) {
+      if (!away(away)) {
+        throw away;
+      }
       LOG.error("database trouble at {}: {}", request.getRequestURI(), away.getMessage());
       if (response.isCommitted()) {
         return;

@@ -9,6 +9,7 @@ import java.util.Objects;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.dao.DataAccessException;
+import org.springframework.dao.DataIntegrityViolationException;
 import org.springframework.dao.OptimisticLockingFailureException;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.TransactionException;
@@ -60,9 +61,28 @@ class Trouble {
         response);
   }
 
+  /** Two who did the same at once, or a reference to what is gone. */
+  @ExceptionHandler(DataIntegrityViolationException.class)
+  ModelAndView unfitting(
+      DataIntegrityViolationException unfit,
+      HttpServletRequest request,
+      HttpServletResponse response) {
+    LOG.warn("not kept at {}: {}", request.getRequestURI(), unfit.getMessage());
+    return page(
+        HttpStatus.CONFLICT,
+        "It does not fit",
+        "What was sent does not fit what is there now. Nothing of it was saved.",
+        "Go back, reload, and look at both before you send again.",
+        response);
+  }
+
   @ExceptionHandler({DataAccessException.class, TransactionException.class})
   ModelAndView database(
-      RuntimeException broken, HttpServletRequest request, HttpServletResponse response) {
+      RuntimeException broken, HttpServletRequest request, HttpServletResponse response)
+      throws RuntimeException {
+    if (!RecordAway.away(broken)) {
+      throw broken; // a fault of ours, and no database that is away
+    }
     LOG.error("database trouble at {}", request.getRequestURI(), broken);
     response.setStatus(HttpStatus.SERVICE_UNAVAILABLE.value());
     return new ModelAndView("frame/trouble", RecordAway.WORDS);
