@@ -28,6 +28,17 @@ class Account {
   /** Whether the next sign-in leads to a password of their own. */
   boolean mustChange;
 
+  /** Whether a code is asked for after the password. */
+  boolean secondOn;
+
+  /** The name of the key that sealed the second step's own. */
+  @Nullable String secondRing;
+
+  byte @Nullable [] secondSealed;
+
+  /** The step of time whose code was used last. */
+  long secondUsed;
+
   @Version int version;
 
   protected Account() {}

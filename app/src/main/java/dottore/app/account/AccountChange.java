@@ -18,4 +18,13 @@ class AccountChange {
   String who = "";
   String whom = "";
   String what = "";
+
+  static AccountChange of(Instant at, String who, String whom, String what) {
+    AccountChange change = new AccountChange();
+    change.at = at;
+    change.who = who;
+    change.whom = whom;
+    change.what = what;
+    return change;
+  }
 }

@@ -27,13 +27,24 @@ public class Accounts implements UserDetailsService {
    * @param locked whether the name is closed after wrong passwords
    */
   public record Person(
-      String login, String name, Role role, boolean locked, boolean enabled, boolean mustChange) {}
+      String login,
+      String name,
+      Role role,
+      boolean locked,
+      boolean enabled,
+      boolean mustChange,
+      boolean second) {}
 
   /** Something that was changed about somebody. */
   record Change(Instant at, String who, String whom, String what) {}
 
-  /** What somebody may do now, whatever their session says. */
-  record Standing(Role role, boolean mustChange) {}
+  /**
+   * What somebody may do now, whatever their session says.
+   *
+   * @param second whether a code is asked for after the password
+   * @param mustHaveSecond whether the owner asks for a second step of such people
+   */
+  record Standing(Role role, boolean mustChange, boolean second, boolean mustHaveSecond) {}
 
   private final AccountRepository accounts;
   private final AccountChangeRepository changes;
@@ -86,7 +97,13 @@ public class Accounts implements UserDetailsService {
     return accounts
         .findByLogin(login)
         .filter(account -> account.enabled)
-        .map(account -> new Standing(account.role, account.mustChange));
+        .map(
+            account ->
+                new Standing(
+                    account.role,
+                    account.mustChange,
+                    account.secondOn,
+                    shop.secondStep().of(account.role == Role.OWNER)));
   }
 
   @Transactional(readOnly = true)
@@ -96,7 +113,13 @@ public class Accounts implements UserDetailsService {
         .map(
             a ->
                 new Person(
-                    a.login, a.name, a.role, closed.contains(a.login), a.enabled, a.mustChange))
+                    a.login,
+                    a.name,
+                    a.role,
+                    closed.contains(a.login),
+                    a.enabled,
+                    a.mustChange,
+                    a.secondOn))
         .toList();
   }
 
@@ -151,12 +174,7 @@ public class Accounts implements UserDetailsService {
 
   private void note(String who, String whom, String what) {
     if (!who.isEmpty()) {
-      AccountChange change = new AccountChange();
-      change.at = shop.now();
-      change.who = who;
-      change.whom = whom;
-      change.what = what;
-      changes.save(change);
+      changes.save(AccountChange.of(shop.now(), who, whom, what));
     }
   }
 

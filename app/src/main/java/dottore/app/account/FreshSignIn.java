@@ -20,7 +20,11 @@ class FreshSignIn implements WebMvcConfigurer, HandlerInterceptor {
 
   /** What needs it. */
   private static final String[] PAGES = {
-    "/settings", "/settings/people/**", "/settings/keys/**", "/settings/backups"
+    "/settings",
+    "/settings/second-step",
+    "/settings/people/**",
+    "/settings/keys/**",
+    "/settings/backups"
   };
 
   private static final String SINCE = "fresh-since";

@@ -70,8 +70,9 @@ public final class OwnerCommand {
       int found =
           run(
               record,
-              "update account set password = ?, must_change = true, enabled = true,"
-                  + " role = 'OWNER', version = version + 1 where login = ?",
+              "update account set password = ?, must_change = true, enabled = true, second_on ="
+                  + " false, second_ring = null, second_sealed = null, role = 'OWNER', version ="
+                  + " version + 1 where login = ?",
               new BCryptPasswordEncoder().encode(password),
               login);
       run(record, "delete from sign_in_trial where trial = ?", "name " + login);

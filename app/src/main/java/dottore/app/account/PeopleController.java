@@ -1,5 +1,6 @@
 package dottore.app.account;
 
+import dottore.app.shop.SecondStepFor;
 import dottore.app.shop.Shop;
 import java.security.Principal;
 import java.util.List;
@@ -19,15 +20,19 @@ class PeopleController {
   record ChangeRow(String when, String who, String whom, String what) {}
 
   private final Accounts accounts;
+  private final SecondStep second;
   private final Shop shop;
 
-  PeopleController(Accounts accounts, Shop shop) {
+  PeopleController(Accounts accounts, SecondStep second, Shop shop) {
     this.accounts = accounts;
+    this.second = second;
     this.shop = shop;
   }
 
   @GetMapping
   String people(Model model) {
+    model.addAttribute("secondSteps", SecondStepFor.values());
+    model.addAttribute("secondStep", shop.secondStep());
     model.addAttribute("people", accounts.people());
     model.addAttribute("roles", Role.values());
     List<ChangeRow> changes =
@@ -72,6 +77,21 @@ class PeopleController {
   String firstPassword(
       @PathVariable String login, @RequestParam String password, Principal who, Model model) {
     return done(login, accounts.firstPassword(login, password, who.getName()), model);
+  }
+
+  /** Lets somebody in again whose telephone is gone. */
+  @PostMapping("/people/{login}/second-step/off")
+  String withoutSecondStep(@PathVariable String login, Principal who) {
+    if (accounts.standing(login).isPresent()) {
+      second.end(login, who.getName());
+    }
+    return "redirect:/settings";
+  }
+
+  @PostMapping("/second-step")
+  String askSecondStep(@RequestParam SecondStepFor of, Principal who) {
+    shop.askSecondStep(of, who.getName());
+    return "redirect:/settings";
   }
 
   @PostMapping("/people/{login}/unlock")

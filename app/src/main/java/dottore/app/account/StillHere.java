@@ -5,6 +5,7 @@ import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
 import java.io.IOException;
 import java.util.List;
 import java.util.Objects;
@@ -20,13 +21,17 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * Asks at each request whether who is signed in still may be, as what, and whether they have to
- * choose a password of their own first: a session says only who they are.
+ * Asks at each request whether who is signed in still may be, as what, and what they have to do
+ * first: type the code of the second step, choose a password of their own, set a second step up. A
+ * session says only who they are.
  */
 @Component
 class StillHere extends OncePerRequestFilter {
   static final String OWN_PASSWORD = "/own-password";
-  private static final Set<String> ALWAYS = Set.of(OWN_PASSWORD, "/sign-out", "/sign-in");
+  static final String SECOND_STEP = "/sign-in/code";
+  static final String OWN_SECOND_STEP = "/own-password/second-step";
+  private static final String SECOND_DONE = "second-done";
+  private static final Set<String> ALWAYS = Set.of("/sign-out", "/sign-in");
 
   private final Accounts accounts;
 
@@ -58,16 +63,41 @@ class StillHere extends OncePerRequestFilter {
       chain.doFilter(request, response);
       return;
     }
-    if (standing.get().mustChange() && !ALWAYS.contains(request.getRequestURI())) {
+    Optional<String> first = first(standing.get(), signedIn.getName(), request);
+    String here = request.getRequestURI();
+    if (first.isPresent() && !here.equals(first.get()) && !ALWAYS.contains(here)) {
       if (request.getHeader("HX-Request") != null) {
-        response.setHeader("HX-Redirect", OWN_PASSWORD);
+        response.setHeader("HX-Redirect", first.get());
+      } else if (WayBack.opened(request)) {
+        response.sendRedirect(WayBack.through(first.get(), WayBack.of(request)));
       } else {
-        response.sendRedirect(OWN_PASSWORD);
+        response.sendError(HttpServletResponse.SC_UNAUTHORIZED);
       }
       return;
     }
     as(signedIn, standing.get().role());
     chain.doFilter(request, response);
+  }
+
+  /** The page that comes before any other; empty if none does. */
+  private static Optional<String> first(
+      Standing standing, String login, HttpServletRequest request) {
+    HttpSession session = request.getSession(false);
+    boolean done = session != null && login.equals(session.getAttribute(SECOND_DONE));
+    if (standing.second() && !done) {
+      return Optional.of(SECOND_STEP);
+    }
+    if (standing.mustChange()) {
+      return Optional.of(OWN_PASSWORD);
+    }
+    return standing.mustHaveSecond() && !standing.second()
+        ? Optional.of(OWN_SECOND_STEP)
+        : Optional.empty();
+  }
+
+  /** The right code was typed in this session, by who is signed in and for nobody else. */
+  static void secondDone(HttpServletRequest request, String login) {
+    request.getSession().setAttribute(SECOND_DONE, login);
   }
 
   /** With the role that they have now; for this request, the session is not written. */

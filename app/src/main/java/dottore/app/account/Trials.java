@@ -24,6 +24,7 @@ class Trials {
   static final Duration CLOSED_FOR = Duration.ofMinutes(10);
   private static final Duration KEPT = Duration.ofDays(1);
   private static final String NAME = "name ";
+  private static final String CODE = "code ";
   private static final String ADDRESS = "address ";
 
   private final SignInTrialRepository trials;
@@ -36,10 +37,14 @@ class Trials {
 
   @Transactional
   void failed(String login, String address) {
+    failedAt(NAME + login, address);
+  }
+
+  private void failedAt(String what, String address) {
     Instant now = shop.now();
     Instant since = now.minus(CLOSED_FOR);
     Instant until = now.plus(CLOSED_FOR);
-    trials.count(NAME + login, now, since, PATIENCE, until);
+    trials.count(what, now, since, PATIENCE, until);
     trials.count(ADDRESS + address, now, since, PATIENCE_WITH_ADDRESS, until);
     trials.forgetBefore(now.minus(KEPT));
   }
@@ -47,6 +52,22 @@ class Trials {
   @Transactional(readOnly = true)
   boolean closed(String login, String address) {
     return trials.closed(List.of(NAME + login, ADDRESS + address), shop.now());
+  }
+
+  /** A wrong code after a right password: whoever has the password does not get it forgiven. */
+  @Transactional
+  void failedCode(String login, String address) {
+    failedAt(CODE + login, address);
+  }
+
+  @Transactional(readOnly = true)
+  boolean closedForCodes(String login, String address) {
+    return trials.closed(List.of(CODE + login, ADDRESS + address), shop.now());
+  }
+
+  @Transactional
+  void forgiveCodes(String login) {
+    trials.deleteById(CODE + login);
   }
 
   /** Names that are closed now. */

@@ -5,7 +5,9 @@ import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
 import dottore.app.said.NotThere;
 import dottore.app.said.Refused;
-import dottore.app.secret.KeyRing.Sealed;
+import dottore.app.seal.Holder;
+import dottore.app.seal.KeyRing;
+import dottore.app.seal.KeyRing.Sealed;
 import dottore.app.shop.Shop;
 import java.time.Instant;
 import java.util.List;
@@ -18,6 +20,7 @@ import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.event.TransactionPhase;
 import org.springframework.transaction.event.TransactionalEventListener;
 
 /** Secrets of tickets: sealed, opened, destroyed. What they say is in no log and no bundle. */
@@ -54,9 +57,12 @@ class SecretBook {
   private final KeyRing ring;
   private final Record record;
   private final Shop shop;
+  private final List<Holder> holders;
 
-  SecretBook(SecretRepository secrets, KeyRing ring, Record record, Shop shop) {
+  SecretBook(
+      SecretRepository secrets, KeyRing ring, Record record, Shop shop, List<Holder> holders) {
     this.secrets = secrets;
+    this.holders = holders;
     this.ring = ring;
     this.record = record;
     this.shop = shop;
@@ -66,8 +72,9 @@ class SecretBook {
   @Transactional(readOnly = true)
   boolean fits() {
     return secrets.findByDestroyedAtIsNull().stream()
-        .map(row -> ring.open(new Sealed(row.keyId, row.sealed), row.belongs()))
-        .allMatch(Optional::isPresent);
+            .map(row -> ring.open(new Sealed(row.keyId, row.sealed), row.belongs()))
+            .allMatch(Optional::isPresent)
+        && holders.stream().allMatch(Holder::fits);
   }
 
   @EventListener(ApplicationReadyEvent.class)
@@ -153,8 +160,8 @@ class SecretBook {
   }
 
   /** What was kept until the machine leaves goes with it. */
-  @TransactionalEventListener
-  @Transactional(propagation = Propagation.REQUIRES_NEW)
+  @TransactionalEventListener(phase = TransactionPhase.BEFORE_COMMIT)
+  @Transactional(propagation = Propagation.MANDATORY)
   void closed(Closing.Closed ticket) {
     secrets
         .findByTicketIdAndLeavesTrueAndDestroyedAtIsNull(record.open(ticket.claim()).id())
@@ -167,6 +174,7 @@ class SecretBook {
     if (!fits()) {
       throw new Refused("The file of keys does not open all that is sealed. Nothing was changed.");
     }
+    List<Runnable> others = holders.stream().flatMap(h -> h.open().stream()).toList();
     List<SecretRow> all = secrets.findByDestroyedAtIsNull();
     List<String> texts =
         all.stream()
@@ -179,8 +187,9 @@ class SecretBook {
       row.keyId = sealed.key();
       row.sealed = sealed.bytes();
     }
+    others.forEach(Runnable::run);
     secrets.saveAllAndFlush(all);
-    return all.size();
+    return all.size() + others.size();
   }
 
   /** Once the record holds what was sealed anew. */

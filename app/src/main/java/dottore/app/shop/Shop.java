@@ -136,6 +136,16 @@ public class Shop {
     return book().get(ShopBook.MONEY);
   }
 
+  /** Of whom a second step at sign-in is asked. */
+  public SecondStepFor secondStep() {
+    return SecondStepFor.of(book().get(ShopBook.SECOND_STEP));
+  }
+
+  /** Asks for a second step at sign-in from now on. */
+  public void askSecondStep(SecondStepFor whom, String who) {
+    set(Map.of(ShopBook.SECOND_STEP, whom.id()), who);
+  }
+
   /** How the shop prices its work, before any school. */
   public ShopRules rules() {
     return ShopRules.usual().with(book().perMinute());

@@ -25,6 +25,7 @@ record ShopBook(Map<String, String> values) {
   static final String SHELF = "shelf";
   static final String WEEK = "week";
   static final String HOLIDAYS = "holidays";
+  static final String SECOND_STEP = "second-step";
 
   /** What can be set, with its words. */
   static final Map<String, String> NAMES = names();
@@ -44,6 +45,7 @@ record ShopBook(Map<String, String> values) {
     names.put(SHELF, "On the shelf");
     names.put(WEEK, "Opening hours");
     names.put(HOLIDAYS, "Holidays");
+    names.put(SECOND_STEP, "Second step at sign-in");
     return java.util.Collections.unmodifiableMap(names);
   }
 
@@ -120,6 +122,7 @@ record ShopBook(Map<String, String> values) {
     String said =
         switch (name) {
           case WEEK -> hours().words();
+          case SECOND_STEP -> SecondStepFor.of(get(name)).words();
           case HOLIDAYS -> get(name).replace("\n", ", ");
           case SHELF ->
               shelf().stream().map(n -> n.id().replace('-', ' ')).collect(Collectors.joining(", "));

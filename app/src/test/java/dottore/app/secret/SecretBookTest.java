@@ -12,6 +12,7 @@ import dottore.app.record.Closing;
 import dottore.app.record.Counter;
 import dottore.app.record.Record;
 import dottore.app.said.Refused;
+import dottore.app.seal.KeyRing;
 import dottore.core.machine.MachineKind;
 import dottore.core.ticket.Ending;
 import dottore.core.ticket.Person;

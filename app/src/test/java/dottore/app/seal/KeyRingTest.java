@@ -1,9 +1,9 @@
-package dottore.app.secret;
+package dottore.app.seal;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
-import dottore.app.secret.KeyRing.Sealed;
+import dottore.app.seal.KeyRing.Sealed;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;

@@ -1,4 +1,4 @@
-package dottore.app.secret;
+package dottore.app.seal;
 
 import java.io.IOException;
 import java.io.UncheckedIOException;
@@ -27,7 +27,7 @@ import org.springframework.stereotype.Component;
  * with it, so that it opens nowhere else.
  */
 @Component
-class KeyRing {
+public class KeyRing {
   private static final int KEY = 32;
   private static final int NONCE = 12;
   private static final int TAG_BITS = 128;
@@ -38,7 +38,7 @@ class KeyRing {
   private String readAs = "";
 
   /** What was sealed, and with which key. */
-  record Sealed(String key, byte[] bytes) {}
+  public record Sealed(String key, byte[] bytes) {}
 
   KeyRing(@Value("${dottore.keys.file}") String file) {
     this.file = Path.of(file);
@@ -84,17 +84,17 @@ class KeyRing {
   }
 
   /** Whether there is a key to seal with. */
-  synchronized boolean isEmpty() {
+  public synchronized boolean isEmpty() {
     current();
     return keys.isEmpty();
   }
 
-  Path file() {
+  public Path file() {
     return file;
   }
 
   /** A key more, which seals from now on; written before it is used. */
-  synchronized void renew() {
+  public synchronized void renew() {
     current();
     byte[] key = new byte[KEY];
     RANDOM.nextBytes(key);
@@ -107,7 +107,7 @@ class KeyRing {
   }
 
   /** Only the key that seals stays; the others open nothing any more. */
-  synchronized void forgetOld() {
+  public synchronized void forgetOld() {
     current();
     Map<String, SecretKeySpec> first = new LinkedHashMap<>();
     keys.entrySet().stream().limit(1).forEach(e -> first.put(e.getKey(), e.getValue()));
@@ -146,7 +146,7 @@ class KeyRing {
    *
    * @param belongs what it belongs to; it opens with the same words only
    */
-  synchronized Sealed seal(String text, String belongs) {
+  public synchronized Sealed seal(String text, String belongs) {
     current();
     if (keys.isEmpty()) {
       renew();
@@ -171,7 +171,7 @@ class KeyRing {
    *
    * @return empty if no key here opens it, or it was changed or belongs to something else
    */
-  synchronized Optional<String> open(Sealed sealed, String belongs) {
+  public synchronized Optional<String> open(Sealed sealed, String belongs) {
     current();
     SecretKeySpec key = keys.get(sealed.key());
     if (key == null || sealed.bytes().length <= NONCE) {
