@@ -97,7 +97,7 @@ class Security {
                     // What was typed and not sent does not wait for who signs in next.
                     .addLogoutHandler(
                         new HeaderWriterLogoutHandler(
-                            new ClearSiteDataHeaderWriter(Directive.STORAGE))))
+                            new ClearSiteDataHeaderWriter(Directive.STORAGE, Directive.CACHE))))
         .exceptionHandling(e -> e.authenticationEntryPoint(entry()))
         .headers(
             headers ->

@@ -9,6 +9,7 @@ import dottore.app.record.PhotoBook;
 import dottore.app.record.Record;
 import dottore.app.record.RunningTime;
 import dottore.app.record.TicketFile;
+import dottore.app.shop.Shop;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
@@ -66,6 +67,7 @@ class TicketBundles {
   private final PhotoBook photos;
   private final Desks desks;
   private final BundledSheets sheets;
+  private final Shop shop;
   private final JsonMapper json;
   private final Schemas schema = Schemas.load(Schemas.TICKET);
 
@@ -76,6 +78,7 @@ class TicketBundles {
       PhotoBook photos,
       Desks desks,
       BundledSheets sheets,
+      Shop shop,
       JsonMapper json) {
     this.record = record;
     this.counter = counter;
@@ -83,6 +86,7 @@ class TicketBundles {
     this.photos = photos;
     this.desks = desks;
     this.sheets = sheets;
+    this.shop = shop;
     this.json = json;
   }
 
@@ -93,7 +97,7 @@ class TicketBundles {
   ObjectNode write(TicketFile file) {
     ObjectNode root = json.createObjectNode();
     root.put("format", "dottore-ticket").put("version", 1).put("claim", file.claim());
-    root.put("identity", file.identity());
+    root.put("identity", file.identity()).put("shop", shop.name());
     root.putObject("customer")
         .put("name", file.customer().name())
         .put("phone", file.customer().phone())
@@ -152,6 +156,9 @@ class TicketBundles {
         .put("who", line.who())
         .put("kind", kept.kind())
         .put("text", line.text());
+    if (!line.from().isEmpty()) {
+      node.put("from", line.from());
+    }
     if (!kept.data().isEmpty()) {
       node.set("data", json.valueToTree(kept.data()));
     }
@@ -223,7 +230,7 @@ class TicketBundles {
     JsonNode root = schema.read(document);
     List<String> faults = new ArrayList<>();
     BundledSheets.Read broughtSheets = sheets.read(root.path("sheets"), faults);
-    List<Line> lines = lines(root.get("log"), broughtSheets, faults);
+    List<Line> lines = lines(root, broughtSheets, faults);
     List<Brought.Loaned> loans = loans(root.path("borrowed"), lines.size(), who, faults);
     List<Brought.Clocked> clocks = clocks(root.path("clocks"), lines.size(), faults);
     List<Brought.Pictured> pictures = pictures(root.path("pictures"), faults);
@@ -322,7 +329,10 @@ class TicketBundles {
   }
 
   /** The lines, with faults for what the schema cannot know: meaning, ids and numbers. */
-  private List<Line> lines(JsonNode log, BundledSheets.Read sheets, List<String> faults) {
+  private List<Line> lines(JsonNode root, BundledSheets.Read sheets, List<String> faults) {
+    JsonNode log = root.get("log");
+    String there =
+        root.path("shop").asString("another shop") + ", " + root.get("claim").stringValue();
     List<Line> lines = new ArrayList<>();
     for (int i = 0; i < log.size(); i++) {
       JsonNode node = log.get(i);
@@ -340,7 +350,8 @@ class TicketBundles {
                 moment(node.get("at").stringValue()),
                 node.get("who").stringValue(),
                 node.get("text").stringValue(),
-                entry));
+                entry,
+                node.path("from").asString(there)));
       } catch (IllegalArgumentException unreadable) {
         faults.add("/log/" + i + "/data: " + unreadable.getMessage());
       }

@@ -14,15 +14,16 @@ import dottore.core.facts.FactForm;
 import dottore.core.format.FormatFault;
 import dottore.core.ticket.SheetKind;
 import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.security.Principal;
+import java.time.Duration;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.http.CacheControl;
-import org.springframework.http.MediaType;
-import org.springframework.http.ResponseEntity;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.server.PathContainer;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -85,23 +86,36 @@ class DeskController {
     return page.show(wanted, record.open(claim), NotTaken.NOTHING, model);
   }
 
-  @GetMapping("/{place}/photo/{id}")
-  ResponseEntity<byte[]> photo(@PathVariable String claim, @PathVariable long id) {
-    return sent(photos.show(record.open(claim), id));
-  }
+  /** A picture is never changed: the browser of who saw it keeps it for an hour, and no other. */
+  private static final CacheControl KEPT = CacheControl.maxAge(Duration.ofHours(1)).cachePrivate();
 
-  private ResponseEntity<byte[]> sent(PhotoBook.Shown shown) {
-    return ResponseEntity.ok()
-        .contentType(MediaType.parseMediaType(shown.type()))
-        .cacheControl(CacheControl.noStore())
-        .header("Content-Disposition", "inline")
-        .body(shown.bytes());
+  @GetMapping("/{place}/photo/{id}")
+  void photo(@PathVariable String claim, @PathVariable long id, HttpServletResponse response)
+      throws IOException {
+    PhotoBook.Large large = photos.large(claim, id);
+    headers(large.type(), large.size(), response);
+    large.pieces().to(response.getOutputStream());
   }
 
   /** The small one; the original where there is none. */
   @GetMapping("/{place}/photo/{id}/small")
-  ResponseEntity<byte[]> small(@PathVariable String claim, @PathVariable long id) {
-    return photos.small(claim, id).map(this::sent).orElseGet(() -> photo(claim, id));
+  void small(@PathVariable String claim, @PathVariable long id, HttpServletResponse response)
+      throws IOException {
+    Optional<PhotoBook.Shown> small = photos.small(claim, id);
+    if (small.isEmpty()) {
+      photo(claim, id, response);
+      return;
+    }
+    byte[] bytes = small.get().bytes();
+    headers(small.get().type(), bytes.length, response);
+    response.getOutputStream().write(bytes);
+  }
+
+  private static void headers(String type, long size, HttpServletResponse response) {
+    response.setContentType(type);
+    response.setContentLengthLong(size);
+    response.setHeader(HttpHeaders.CACHE_CONTROL, KEPT.getHeaderValue());
+    response.setHeader(HttpHeaders.CONTENT_DISPOSITION, "inline");
   }
 
   private void known(String place) {

@@ -51,7 +51,7 @@ public class TicketPage {
 
   record Countdown(long id, String label, String text, long ends, boolean over) {}
 
-  record Entry(int number, String at, String who, String text, boolean gone) {}
+  record Entry(int number, String at, String who, String text, boolean gone, String from) {}
 
   /**
    * A page of the log.
@@ -207,7 +207,8 @@ public class TicketPage {
               times.brief(line.at()),
               line.who(),
               line.text(),
-              !file.log().counts(line)));
+              !file.log().counts(line),
+              line.from()));
     }
     return lines;
   }

@@ -5,6 +5,7 @@ import dottore.core.casebook.Touched;
 import dottore.core.machine.Passport;
 import dottore.core.runsheet.Guard;
 import dottore.core.ticket.Line;
+import dottore.core.ticket.NewLine;
 import dottore.core.ticket.Owed;
 import java.time.Instant;
 import java.util.HashMap;
@@ -69,13 +70,12 @@ public final class Brought {
     writing.store.logs.saveAll(
         lines.stream()
             .map(
-                l ->
-                    LogEntry.of(
-                        writing.id(),
-                        l.number(),
-                        l.at(),
-                        l.who(),
-                        new dottore.core.ticket.NewLine(l.text(), l.entry())))
+                l -> {
+                  NewLine line = new NewLine(l.text(), l.entry());
+                  LogEntry entry = LogEntry.of(writing.id(), l.number(), l.at(), l.who(), line);
+                  entry.cameFrom = l.from();
+                  return entry;
+                })
             .toList());
     writing.touched();
   }

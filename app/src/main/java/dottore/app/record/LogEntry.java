@@ -8,6 +8,7 @@ import jakarta.persistence.Entity;
 import jakarta.persistence.GeneratedValue;
 import jakarta.persistence.GenerationType;
 import jakarta.persistence.Id;
+import jakarta.persistence.SequenceGenerator;
 import java.time.Instant;
 import java.util.Map;
 import org.hibernate.annotations.Immutable;
@@ -20,7 +21,8 @@ import org.jspecify.annotations.Nullable;
 @Immutable
 class LogEntry {
   @Id
-  @GeneratedValue(strategy = GenerationType.IDENTITY)
+  @GeneratedValue(strategy = GenerationType.SEQUENCE, generator = "lines")
+  @SequenceGenerator(name = "lines", sequenceName = "log_entry_seq", allocationSize = 50)
   @Nullable Long id;
 
   @Column(name = "ticket_id")
@@ -36,6 +38,9 @@ class LogEntry {
   @JdbcTypeCode(SqlTypes.JSON)
   Map<String, String> data = Map.of();
 
+  /** The shop and ticket it was brought from; empty if it was written here. */
+  String cameFrom = "";
+
   static LogEntry of(long ticket, int seq, Instant at, String who, NewLine line) {
     EntryCodec.Kept kept = EntryCodec.write(line.entry());
     LogEntry entry = new LogEntry();
@@ -50,6 +55,6 @@ class LogEntry {
   }
 
   Line line() {
-    return new Line(seq, at, who, text, EntryCodec.read(new EntryCodec.Kept(kind, data)));
+    return new Line(seq, at, who, text, EntryCodec.read(new EntryCodec.Kept(kind, data)), cameFrom);
   }
 }

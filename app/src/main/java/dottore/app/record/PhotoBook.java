@@ -3,6 +3,8 @@ package dottore.app.record;
 import dottore.app.said.NotThere;
 import dottore.app.said.Refused;
 import dottore.core.ticket.NewLine;
+import java.io.IOException;
+import java.io.OutputStream;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
@@ -102,6 +104,36 @@ public class PhotoBook {
         .small(claim, id)
         .filter(bytes -> bytes.length > 0)
         .map(bytes -> new Shown("image/jpeg", bytes));
+  }
+
+  /** Pieces in which a picture is sent: no more of it is held, nor a connection while it goes. */
+  private static final int PIECE = 1 << 18;
+
+  /** A picture that is sent in pieces. */
+  public record Large(String type, long size, Pieces pieces) {}
+
+  /** Sends all pieces. */
+  public interface Pieces {
+    void to(OutputStream out) throws IOException;
+  }
+
+  /**
+   * One picture of a ticket, to be sent.
+   *
+   * @throws NotThere if the ticket has none of this number
+   */
+  @Transactional(readOnly = true)
+  public Large large(String claim, long id) {
+    PhotoRepository.Size size =
+        photos.size(claim, id).orElseThrow(() -> new NotThere("This ticket has no such picture."));
+    return new Large(
+        size.getType(),
+        size.getBytes(),
+        out -> {
+          for (int first = 1; first <= size.getBytes(); first += PIECE) {
+            out.write(photos.piece(id, first, PIECE));
+          }
+        });
   }
 
   /**

@@ -191,6 +191,7 @@ class BundleRoundTripTest {
   private JsonNode comparable(ObjectNode bundle) {
     ObjectNode copy = bundle.deepCopy();
     copy.remove(List.of("claim", "identity", "copyOf"));
+    copy.get("log").forEach(line -> ((ObjectNode) line).remove("from"));
     String text = copy.toString();
     for (int i = 0; i < copy.get("sheets").size(); i++) {
       text = text.replace(copy.get("sheets").get(i).get("id").stringValue(), "sheet-" + i);
