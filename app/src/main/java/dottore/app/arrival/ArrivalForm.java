@@ -10,6 +10,7 @@ import dottore.core.machine.MachineKind;
 import dottore.core.ticket.Backup;
 import dottore.core.ticket.Entry;
 import dottore.core.ticket.Person;
+import dottore.core.units.Calendar;
 import dottore.core.units.Scale;
 import java.math.BigDecimal;
 import java.time.Instant;
@@ -154,10 +155,16 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
     if (get("complaint").isEmpty()) {
       faults.put("complaint", "What does it do? The customer's own words are best.");
     }
+    Arrival.LONGEST.forEach(
+        (name, longest) -> {
+          if (get(name).length() > longest) {
+            faults.put(name, "At most " + longest + " letters.");
+          }
+        });
     parse("kind", MachineKind::of, "Choose what kind of machine it is.", faults);
     parse("told", Stage::of, "Choose one of the pictures.", faults);
     parse("limit", ArrivalForm::money, "An amount such as 120 or 120.50.", faults);
-    parse("warrantyUntil", LocalDate::parse, "A date such as 2027-03-31.", faults);
+    parse("warrantyUntil", ArrivalForm::day, "A date such as 2027-03-31.", faults);
     parse("promised", text -> moment(text, zone), "A day and time.", faults);
     return faults;
   }
@@ -187,14 +194,18 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
     return amount;
   }
 
+  private static LocalDate day(String text) {
+    return Calendar.bounded(LocalDate.parse(text));
+  }
+
   private static Instant moment(String text, ZoneId zone) {
-    return LocalDateTime.parse(text).atZone(zone).toInstant();
+    return Calendar.bounded(LocalDateTime.parse(text).atZone(zone).toInstant());
   }
 
   /** The arrival; only for a form without {@link #faults}. */
   Arrival arrival(LocalDate today, ZoneId zone) {
     Map<String, String> none = new LinkedHashMap<>();
-    Optional<LocalDate> warranty = parse("warrantyUntil", LocalDate::parse, "", none);
+    Optional<LocalDate> warranty = parse("warrantyUntil", ArrivalForm::day, "", none);
     boolean running = warranty.filter(until -> !until.isBefore(today)).isPresent();
     return new Arrival(
         new Person(get("customer"), get("phone"), get("email")),

@@ -7,12 +7,18 @@ import com.networknt.schema.SchemaRegistryConfig;
 import com.networknt.schema.SpecificationVersion;
 import com.networknt.schema.path.PathType;
 import dottore.app.frame.PlainText;
+import dottore.core.units.Calendar;
 import dottore.core.units.Scale;
 import java.io.InputStream;
 import java.nio.charset.StandardCharsets;
+import java.time.DateTimeException;
+import java.time.LocalDate;
+import java.time.OffsetDateTime;
+import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import tools.jackson.core.JacksonException;
 import tools.jackson.databind.DeserializationFeature;
 import tools.jackson.databind.JsonNode;
@@ -96,6 +102,36 @@ final class Schemas {
     return node;
   }
 
+  /** Fields that hold a day or a moment. */
+  private static final Set<String> MOMENTS =
+      Set.of(
+          "at",
+          "received",
+          "promised",
+          "warrantyUntil",
+          "takenAt",
+          "returnedAt",
+          "started",
+          "ends",
+          "stopped",
+          "closed");
+
+  /** Whether a day or moment can be; what is none the schema refuses. */
+  private static boolean bounded(String text) {
+    try {
+      if (text.length() > 10) {
+        Calendar.bounded(OffsetDateTime.parse(text).toInstant());
+      } else {
+        Calendar.bounded(LocalDate.parse(text));
+      }
+      return true;
+    } catch (DateTimeParseException none) {
+      return true;
+    } catch (IllegalArgumentException | DateTimeException beyond) {
+      return false;
+    }
+  }
+
   /**
    * What no schema may look at first: text that is none, and numbers that arithmetic would blow up.
    */
@@ -108,6 +144,11 @@ final class Schemas {
     }
     if (node.isNumber() && !Scale.bounded(node.decimalValue())) {
       faults.add(place + ": is a number beyond all that is measured here");
+    }
+    for (String moment : MOMENTS) {
+      if (node.path(moment).isString() && !bounded(node.get(moment).stringValue())) {
+        faults.add(place + "/" + moment + ": lies before 1970 or after 2199");
+      }
     }
     for (Map.Entry<String, JsonNode> field : node.properties()) {
       if (!PlainText.isPlain(field.getKey())) {

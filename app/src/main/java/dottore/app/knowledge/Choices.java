@@ -3,7 +3,10 @@ package dottore.app.knowledge;
 import dottore.app.shop.Shop;
 import dottore.core.casebook.School;
 import java.time.Instant;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import org.springframework.stereotype.Service;
@@ -30,12 +33,46 @@ class Choices {
     Map<School, String> schools = new EnumMap<>(School.class);
     for (ShopChoice choice : choices.findAll()) {
       for (School school : School.values()) {
-        if (choice.name.equals(SCHOOL + school.id())) {
+        if (choice.name.equals(SCHOOL + school.id()) && known(school, choice.value)) {
           schools.put(school, choice.value);
         }
       }
     }
     return schools;
+  }
+
+  private static boolean known(School school, String position) {
+    try {
+      school.chosen(position);
+      return true;
+    } catch (IllegalArgumentException unknown) {
+      return false;
+    }
+  }
+
+  /** What is kept and cannot be read, so that the usual holds instead. */
+  @Transactional(readOnly = true)
+  List<String> unreadable() {
+    List<String> unreadable = new ArrayList<>();
+    for (ShopChoice choice : choices.findAll()) {
+      for (School school : School.values()) {
+        if (choice.name.equals(SCHOOL + school.id()) && !known(school, choice.value)) {
+          unreadable.add(school.question() + " " + choice.value);
+        }
+      }
+      if (choice.name.equals(LEARNING_SINCE) && moment(choice.value).isEmpty()) {
+        unreadable.add("Learning since " + choice.value);
+      }
+    }
+    return unreadable;
+  }
+
+  private static Optional<Instant> moment(String text) {
+    try {
+      return Optional.of(Instant.parse(text));
+    } catch (DateTimeParseException unreadable) {
+      return Optional.empty();
+    }
   }
 
   @Transactional
@@ -56,7 +93,7 @@ class Choices {
   /** From when on closed tickets count; empty if all do. */
   @Transactional(readOnly = true)
   Optional<Instant> since() {
-    return choices.findById(LEARNING_SINCE).map(choice -> Instant.parse(choice.value));
+    return choices.findById(LEARNING_SINCE).flatMap(choice -> moment(choice.value));
   }
 
   @Transactional

@@ -71,6 +71,8 @@ public class OwnEntries {
         return new InForce(entries, casebook, faults);
       } catch (CasebookFault fault) {
         fault.faults().forEach(what -> faults.add("Version " + version.number() + ", " + what));
+      } catch (RuntimeException unread) {
+        faults.add("Version " + version.number() + " cannot be read: " + unread.getMessage());
       }
     }
     return new InForce(Overlay.empty(), Casebook.shipped(), faults);

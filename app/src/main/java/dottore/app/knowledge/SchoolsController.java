@@ -30,6 +30,7 @@ class SchoolsController {
   @GetMapping("/settings/schools")
   String schools(Model model) {
     Map<School, String> chosen = choices.schools();
+    model.addAttribute("unreadable", choices.unreadable());
     model.addAttribute(
         "rows", Arrays.stream(School.values()).map(school -> row(school, chosen)).toList());
     return "knowledge/schools";

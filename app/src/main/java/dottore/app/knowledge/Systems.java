@@ -77,6 +77,8 @@ public class Systems {
         unreadable
             .faults()
             .forEach(fault -> faults.add("Version " + version.number() + ", " + fault));
+      } catch (RuntimeException unread) {
+        faults.add("Version " + version.number() + " cannot be read: " + unread.getMessage());
       }
     }
     return new InForce(newest, SystemProfiles.shipped(), faults);

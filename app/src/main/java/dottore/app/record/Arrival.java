@@ -9,6 +9,7 @@ import dottore.core.ticket.Person;
 import java.math.BigDecimal;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 
@@ -35,6 +36,18 @@ public record Arrival(
     Optional<BigDecimal> limit,
     Optional<LocalDate> warrantyUntil,
     Optional<Instant> promised) {
+  /** The longest texts that are written down, by the names of the form, in letters. */
+  public static final Map<String, Integer> LONGEST =
+      Map.of(
+          "customer", 120,
+          "phone", 40,
+          "email", 120,
+          "maker", 60,
+          "model", 80,
+          "serial", 80,
+          "complaint", 2000,
+          "belongings", 300);
+
   public Arrival {
     contexts = Set.copyOf(contexts);
     marks = Set.copyOf(marks);

@@ -8,6 +8,7 @@ import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -38,6 +39,7 @@ public class Shop {
   private final ApplicationEventPublisher events;
   private final TransactionTemplate transaction;
   private final ObjectProvider<AtHand> atHand;
+  private volatile List<String> unreadable = List.of();
   private volatile @Nullable ShopBook inForce;
 
   Shop(
@@ -70,8 +72,24 @@ public class Shop {
   private ShopBook read() {
     Map<String, String> set = new LinkedHashMap<>();
     settings.findAll().forEach(s -> set.put(s.name, s.value));
-    ShopBook whole = properties.book().with(set);
-    return whole.faults().isEmpty() ? whole : properties.book();
+    ShopBook book = properties.book();
+    List<String> not = new ArrayList<>();
+    for (Map.Entry<String, String> one : set.entrySet()) {
+      ShopBook with = book.with(Map.of(one.getKey(), one.getValue()));
+      if (with.faults().isEmpty()) {
+        book = with;
+      } else {
+        not.add(ShopBook.NAMES.getOrDefault(one.getKey(), one.getKey()));
+      }
+    }
+    unreadable = List.copyOf(not);
+    return book;
+  }
+
+  /** What is kept and cannot be read, so that what the configuration says holds instead. */
+  List<String> unreadable() {
+    book();
+    return unreadable;
   }
 
   /**

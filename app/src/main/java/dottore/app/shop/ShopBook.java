@@ -93,12 +93,19 @@ record ShopBook(Map<String, String> values) {
     if (!price(get(MINUTE))) {
       faults.put(MINUTE, "A number from 0 to 1000, as 1.2.");
     }
+    if (!Arrays.stream(get(SHELF).split(" ")).allMatch(id -> id.isEmpty() || stands(id))) {
+      faults.put(SHELF, "Nothing of that kind stands on a shelf.");
+    }
     try {
       hours();
     } catch (IllegalArgumentException wrong) {
       faults.put(WEEK, wrong.getMessage() + ".");
     }
     return faults;
+  }
+
+  private static boolean stands(String id) {
+    return ON_THE_SHELF.stream().anyMatch(need -> need.id().equals(id));
   }
 
   private static boolean price(String text) {

@@ -51,6 +51,7 @@ class ShopController {
       Map<String, String> typed, Set<Need> shelf, Map<String, String> faults, Model model) {
     model.addAttribute("typed", typed);
     model.addAttribute("faults", faults);
+    model.addAttribute("unreadable", shop.unreadable());
     model.addAttribute(
         "days",
         Arrays.stream(DayOfWeek.values())

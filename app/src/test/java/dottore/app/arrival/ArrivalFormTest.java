@@ -66,6 +66,19 @@ class ArrivalFormTest {
   }
 
   @Test
+  void saysWhatIsTooLongOrBeyondAllCalendarsAndKeepsIt() {
+    posted.set("customer", "n".repeat(121));
+    posted.set("serial", "s".repeat(81));
+    posted.set("warrantyUntil", "+999999999-12-31");
+    posted.set("promised", "9999-12-31T10:00");
+    ArrivalForm form = ArrivalForm.of(posted);
+    assertThat(form.faults(ZONE))
+        .containsOnlyKeys("customer", "serial", "warrantyUntil", "promised")
+        .containsEntry("customer", "At most 120 letters.");
+    assertThat(form.get("serial")).hasSize(81);
+  }
+
+  @Test
   void refusesAmountsThatAreNone() {
     for (String amount : new String[] {"-1", "1.234", "1e3000", "1e-50000000", "123456789012"}) {
       posted.set("limit", amount);

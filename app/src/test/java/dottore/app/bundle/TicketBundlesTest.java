@@ -167,6 +167,23 @@ class TicketBundlesTest {
   }
 
   @Test
+  void momentsBeyondAllCalendarsAreRefusedWithTheirPlace() throws Exception {
+    ObjectNode bundle = bundles.write(record.open(aTicket()));
+    ((ObjectNode) bundle.get("arrival")).put("received", "+999999999-12-31T00:00:00Z");
+    ((ObjectNode) bundle.get("arrival")).put("warrantyUntil", "0001-01-01");
+    ((ObjectNode) bundle.get("log").get(1)).put("at", "9999-12-31T23:59:59Z");
+    byte[] document = bytes(bundle);
+    assertThatThrownBy(() -> bundles.read(document, "ivo"))
+        .isInstanceOfSatisfying(
+            BundleFault.class,
+            fault ->
+                assertThat(fault.faults())
+                    .anyMatch(f -> f.startsWith("/arrival/received:"))
+                    .anyMatch(f -> f.startsWith("/arrival/warrantyUntil:"))
+                    .anyMatch(f -> f.startsWith("/log/1/at:")));
+  }
+
+  @Test
   void fiveThousandLinesAreTakenInWithinTwoSeconds() throws Exception {
     ObjectNode bundle = bundles.write(record.open(counter.receive(ARRIVAL, "runa")));
     ArrayNode log = (ArrayNode) bundle.get("log");

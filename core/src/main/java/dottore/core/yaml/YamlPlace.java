@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalDouble;
 import java.util.function.Function;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import org.yaml.snakeyaml.nodes.MappingNode;
 import org.yaml.snakeyaml.nodes.Node;
@@ -16,6 +17,10 @@ import org.yaml.snakeyaml.nodes.SequenceNode;
 
 /** A node of a file that knows its file and line, so that each fault can say where. */
 public final class YamlPlace {
+  /** Controls other than line and tab, halves of characters, and marks that turn the direction. */
+  private static final Pattern NO_TEXT =
+      Pattern.compile("[\\p{Cc}\\p{Cs}\\u202A-\\u202E\\u2066-\\u2069&&[^\\n\\r\\t]]");
+
   private final String file;
   private final int line;
   private final Node node;
@@ -61,6 +66,9 @@ public final class YamlPlace {
     for (NodeTuple tuple : mapping.getValue()) {
       if (tuple.getKeyNode() instanceof ScalarNode key) {
         YamlPlace value = new YamlPlace(file, key, tuple.getValueNode(), faults);
+        if (NO_TEXT.matcher(key.getValue()).find()) {
+          value.fault("its name holds a character that is no text");
+        }
         if (entries.put(key.getValue(), value) != null) {
           value.fault("'" + key.getValue() + "' stands here twice");
         }
@@ -75,6 +83,10 @@ public final class YamlPlace {
 
   public String text() {
     if (node instanceof ScalarNode scalar) {
+      if (NO_TEXT.matcher(scalar.getValue()).find()) {
+        fault("holds a character that is no text");
+        return "";
+      }
       return scalar.getValue().strip();
     }
     fault("expected a text");
