@@ -22,6 +22,22 @@ for (const face of ["next", "mono"]) {
   }
 }
 
+// Letters of other scripts, for names that customers bear; a printed sheet takes of each what it needs.
+const scripts = {
+  sans: ["latin", "latin-ext", "greek", "greek-ext", "cyrillic", "cyrillic-ext", "vietnamese", "devanagari"],
+  "sans-hebrew": ["hebrew"],
+  "sans-arabic": ["arabic"],
+  "sans-sc": ["chinese-simplified"],
+  "sans-jp": ["japanese"],
+  "sans-kr": ["korean"],
+};
+for (const [family, subsets] of Object.entries(scripts)) {
+  for (const subset of subsets) {
+    const file = `${modules}@fontsource/noto-${family}/files/noto-${family}-${subset}-400-normal.woff2`;
+    writeFileSync(`${out}/print-fonts/script-${subset}.ttf`, await wawoff2.decompress(readFileSync(file)));
+  }
+}
+
 const icons = readFileSync(new URL("./icons.txt", import.meta.url), "utf8").split(/\s+/).filter(Boolean);
 const symbols = icons.map((name) => {
   const svg = readFileSync(`${modules}lucide-static/icons/${name}.svg`, "utf8");
