@@ -33,8 +33,10 @@ const scripts = {
 };
 for (const [family, subsets] of Object.entries(scripts)) {
   for (const subset of subsets) {
-    const file = `${modules}@fontsource/noto-${family}/files/noto-${family}-${subset}-400-normal.woff2`;
-    writeFileSync(`${out}/print-fonts/script-${subset}.ttf`, await wawoff2.decompress(readFileSync(file)));
+    for (const weight of [400, 700]) {
+      const file = `${modules}@fontsource/noto-${family}/files/noto-${family}-${subset}-${weight}-normal.woff2`;
+      writeFileSync(`${out}/print-fonts/script-${subset}-${weight}.ttf`, await wawoff2.decompress(readFileSync(file)));
+    }
   }
 }
 

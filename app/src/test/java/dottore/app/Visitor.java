@@ -24,7 +24,11 @@ public final class Visitor {
   }
 
   private final CookieManager cookies = new CookieManager();
-  private final HttpClient client = HttpClient.newBuilder().cookieHandler(cookies).build();
+  private final HttpClient client =
+      HttpClient.newBuilder()
+          .cookieHandler(cookies)
+          .connectTimeout(java.time.Duration.ofSeconds(10))
+          .build();
   private final String base;
 
   public Visitor(int port) {

@@ -24,7 +24,8 @@ class FreshSignIn implements WebMvcConfigurer, HandlerInterceptor {
     "/settings/second-step",
     "/settings/people/**",
     "/settings/keys/**",
-    "/settings/backups"
+    "/settings/backups",
+    "/own-password/second-step/**"
   };
 
   private static final String SINCE = "fresh-since";

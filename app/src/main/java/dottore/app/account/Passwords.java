@@ -9,7 +9,7 @@ import java.util.Optional;
 /** Which passwords are taken. */
 final class Passwords {
   /** The shortest. */
-  static final int SHORTEST = 10;
+  static final int SHORTEST = 12;
 
   /** Longer ones are cut off by the hash, so they are refused. */
   static final int LONGEST = 72;

@@ -31,7 +31,7 @@ class StillHere extends OncePerRequestFilter {
   static final String SECOND_STEP = "/sign-in/code";
   static final String OWN_SECOND_STEP = "/own-password/second-step";
   private static final String SECOND_DONE = "second-done";
-  private static final Set<String> ALWAYS = Set.of("/sign-out", "/sign-in");
+  private static final Set<String> ALWAYS = Set.of("/sign-out", "/sign-in", FreshSignIn.ASK);
 
   private final Accounts accounts;
 

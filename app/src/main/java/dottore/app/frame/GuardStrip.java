@@ -49,9 +49,10 @@ class GuardStrip {
       String then) {
 
     static Warning of(Guarded g, Instant now) {
-      Duration gone = Duration.between(g.since(), now);
+      Duration since = Duration.between(g.since(), now);
+      Duration gone = since.isNegative() ? Duration.ZERO : since; // a clock may have jumped back
       Guard guard = g.guard();
-      Guard.Phase phase = guard.after(Minutes.of(Math.max(0, gone.toMillis() / 60_000.0)));
+      Guard.Phase phase = guard.after(Minutes.of(gone.toMillis() / 60_000.0));
       return new Warning(
           g.clock(),
           g.claim(),

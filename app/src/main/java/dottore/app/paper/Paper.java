@@ -64,14 +64,8 @@ public class Paper {
     font(builder, "mono", "Mono", 400);
     font(builder, "mono", "Mono", 700);
     for (String script : SCRIPTS) {
-      for (int weight : new int[] {400, 700}) {
-        builder.useFont(
-            () -> open("/print-fonts/script-" + script + ".ttf"),
-            "Script-" + script,
-            weight,
-            FontStyle.NORMAL,
-            true);
-      }
+      font(builder, "script-" + script, "Script-" + script, 400);
+      font(builder, "script-" + script, "Script-" + script, 700);
     }
     builder.useUnicodeBidiSplitter(new ICUBidiSplitter.ICUBidiSplitterFactory());
     builder.useUnicodeBidiReorderer(new ICUBidiReorderer());

@@ -31,7 +31,8 @@ public record RunningTime(
 
   /** How long it has run, or did until it was stopped. */
   public Duration length(Instant now) {
-    return Duration.between(startedAt, stoppedAt.orElse(now));
+    Duration gone = Duration.between(startedAt, stoppedAt.orElse(now));
+    return gone.isNegative() ? Duration.ZERO : gone; // a clock may have jumped back
   }
 
   /** How long is left of a countdown; negative when it is over. */

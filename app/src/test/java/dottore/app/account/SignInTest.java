@@ -330,7 +330,7 @@ class SignInTest {
     Map<String, String> weak =
         Map.of("code", code, "login", "boss", "name", "The Boss", "password", "short");
     assertThat(somebody.post("/first-owner", weak).text())
-        .contains("A password has 10 to 72 letters");
+        .contains("A password has 12 to 72 letters");
     Map<String, String> right =
         Map.of("code", code, "login", "boss", "name", "The Boss", "password", PASSWORD);
     assertThat(somebody.post("/first-owner", right).location()).isEqualTo("/sign-in");

@@ -19,6 +19,7 @@ import dottore.core.ticket.Ending;
 import dottore.core.ticket.NewLine;
 import dottore.core.ticket.Person;
 import dottore.core.ticket.Start;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -26,6 +27,7 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.ExecutorService;
 import java.util.concurrent.Executors;
 import java.util.concurrent.Future;
+import java.util.concurrent.TimeUnit;
 import java.util.function.Consumer;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -112,6 +114,37 @@ class EndingTest {
     end(claim, Ending.SENT_BACK, "", false);
     assertThat(record.open(claim).ending()).hasValue(Ending.SENT_BACK);
     assertThat(record.open(claim).confirmedCauses()).isEmpty();
+  }
+
+  /**
+   * More at once than there are connections: none waits for a second one while it holds its own.
+   */
+  @Test
+  void twentyFourAreHandedBackAtOnce() throws Exception {
+    List<String> claims = new ArrayList<>();
+    for (int i = 0; i < 24; i++) {
+      claims.add(ready());
+    }
+    ExecutorService hands = Executors.newFixedThreadPool(claims.size());
+    CountDownLatch go = new CountDownLatch(1);
+    List<Future<?>> ends = new ArrayList<>();
+    for (String claim : claims) {
+      ends.add(
+          hands.submit(
+              () -> {
+                go.await();
+                end(claim, Ending.HANDED_BACK, "", true);
+                return true;
+              }));
+    }
+    long began = System.nanoTime();
+    go.countDown();
+    for (Future<?> end : ends) {
+      end.get(30, TimeUnit.SECONDS);
+    }
+    hands.shutdown();
+    assertThat((System.nanoTime() - began) / 1e9).isLessThan(10);
+    assertThat(claims).allMatch(claim -> !record.open(claim).open());
   }
 
   @Test

@@ -135,7 +135,7 @@ class DeviceListTest {
   @Test
   void twoThousandMutatedListsAreReadOrRefusedWithTheirPlace() {
     int refused = 0;
-    for (int seed = 0; seed < 2000; seed++) {
+    for (int seed = 0; seed < Nightly.times(2000); seed++) {
       byte[] bytes = Mutated.of(seed % 2 == 0 ? TABLE : PRINT, new Random(seed));
       try {
         assertThat(DeviceList.read(bytes, Map.of())).isNotEmpty();

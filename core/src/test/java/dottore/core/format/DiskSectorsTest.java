@@ -222,7 +222,7 @@ class DiskSectorsTest {
     List<byte[]> tails = List.of(tail(old, 20_000), tail(fresh, 20_000));
     SplittableRandom random = new SplittableRandom(29);
     int read = 0;
-    for (int round = 0; round < 6000; round++) {
+    for (int round = 0; round < Nightly.times(6000); round++) {
       byte[] head = mutant(heads.get(round % 2), random, new int[] {0, 440, 512, 584, 1024});
       byte[] tail = mutant(tails.get(round % 2), random, new int[] {19_400, 19_488, 19_560});
       try {

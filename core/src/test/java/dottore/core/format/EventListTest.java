@@ -118,7 +118,7 @@ class EventListTest {
   void twoThousandMutatedListsAreReadOrRefusedWithTheirPlace() {
     List<String> kinds = List.of(TABLE, XML, LINES);
     int refused = 0;
-    for (int seed = 0; seed < 2000; seed++) {
+    for (int seed = 0; seed < Nightly.times(2000); seed++) {
       byte[] bytes = Mutated.of(kinds.get(seed % 3), new Random(seed));
       try {
         assertThat(EventList.read(bytes, ZoneOffset.UTC, Map.of())).isNotEmpty();

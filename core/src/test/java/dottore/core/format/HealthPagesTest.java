@@ -80,7 +80,7 @@ class HealthPagesTest {
   void aDamagedPageIsReadOrRefusedWithItsPlace() {
     SplittableRandom random = new SplittableRandom(7);
     int refused = 0;
-    for (int i = 0; i < 3000; i++) {
+    for (int i = 0; i < Nightly.times(3000); i++) {
       byte[] page =
           switch (i % 3) {
             case 0 -> HealthPageBytes.drive().attributes();

@@ -106,7 +106,7 @@ class HealthTextTest {
   @Test
   void mutatedPrintsAreReadOrRefused() {
     Random random = new Random(9);
-    for (int i = 0; i < 3000; i++) {
+    for (int i = 0; i < Nightly.times(3000); i++) {
       StringBuilder text = new StringBuilder(i % 2 == 0 ? TABLE : PAGE);
       for (int n = random.nextInt(12); n >= 0; n--) {
         text.setCharAt(

@@ -146,7 +146,7 @@ class SmbiosTest {
     int read = 0;
     long slowest = 0;
     long largest = 0;
-    for (int i = 0; i < 1000; i++) {
+    for (int i = 0; i < Nightly.times(1000); i++) {
       byte[] dump = damaged(sound.get(i % 3), random);
       long allocated = threads.getCurrentThreadAllocatedBytes();
       long began = System.nanoTime();

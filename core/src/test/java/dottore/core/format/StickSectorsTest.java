@@ -194,7 +194,7 @@ class StickSectorsTest {
             new byte[512]);
     SplittableRandom random = new SplittableRandom(11);
     int read = 0;
-    for (int round = 0; round < 6000; round++) {
+    for (int round = 0; round < Nightly.times(6000); round++) {
       byte[] mutant = seeds.get(round % seeds.size()).clone();
       if (random.nextInt(4) == 0) {
         mutant = Arrays.copyOf(mutant, random.nextInt(mutant.length + 1));

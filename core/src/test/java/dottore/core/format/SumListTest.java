@@ -72,7 +72,7 @@ class SumListTest {
     Assertions.assertTimeout(
         Duration.ofSeconds(20),
         () -> {
-          for (int i = 0; i < 3000; i++) {
+          for (int i = 0; i < Nightly.times(3000); i++) {
             byte[] bytes = good.clone();
             for (int n = random.nextInt(6); n >= 0; n--) {
               bytes[random.nextInt(bytes.length)] = (byte) random.nextInt(256);
