@@ -2,6 +2,7 @@ package dottore.app.account;
 
 import dottore.app.shop.Shop;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -252,12 +253,13 @@ public class Accounts implements UserDetailsService {
   }
 
   /**
-   * Another password of one's own.
+   * Another password of one's own. Whoever is signed in with the old one elsewhere is signed out.
    *
+   * @param session that goes on
    * @return why it cannot be; empty when it is so now
    */
   @Transactional
-  Optional<String> ownPassword(String login, String old, String password) {
+  Optional<String> ownPassword(String login, String old, String password, String session) {
     Account account =
         accounts
             .findByLogin(login)
@@ -272,12 +274,30 @@ public class Accounts implements UserDetailsService {
     if (fault.isEmpty()) {
       account.password = encoder.encode(password);
       account.mustChange = false;
+      endSessions(login, session);
       note(login, login, "changed the password");
     }
     return fault;
   }
 
   private void endSessions(String login) {
-    sessions.findByPrincipalName(login).keySet().forEach(sessions::deleteById);
+    endSessions(login, "");
+  }
+
+  /** Ends the sessions of somebody but one. */
+  @Transactional
+  void endSessions(String login, String but) {
+    sessions.findByPrincipalName(login).keySet().stream()
+        .filter(id -> !id.equals(but))
+        .forEach(sessions::deleteById);
+  }
+
+  /** When somebody's sessions were used last, the newest first. */
+  @Transactional(readOnly = true)
+  List<Instant> sessions(String login) {
+    return sessions.findByPrincipalName(login).values().stream()
+        .map(Session::getLastAccessedTime)
+        .sorted(Comparator.reverseOrder())
+        .toList();
   }
 }

@@ -42,6 +42,7 @@ class Door implements AuthenticationProvider {
             ? String.valueOf(details.getRemoteAddress())
             : "";
     if (trials.closed(login, address)) {
+      SignInLog.bad("refused, closed for a while", login, address);
       throw new LockedException("closed for a while");
     }
     try {
@@ -50,9 +51,11 @@ class Door implements AuthenticationProvider {
         throw new BadCredentialsException("nobody");
       }
       trials.forgive(login);
+      SignInLog.good("signed in", login, address);
       return signedIn;
     } catch (BadCredentialsException | DisabledException wrong) {
       trials.failed(login, address);
+      SignInLog.bad("refused", login, address);
       throw wrong;
     }
   }

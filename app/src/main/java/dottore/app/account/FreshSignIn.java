@@ -35,9 +35,17 @@ class FreshSignIn implements WebMvcConfigurer, HandlerInterceptor {
 
   private static final Duration TO_SEND = Duration.ofHours(1);
 
+  /** However busy a session is, it ends after a working day. */
+  private static final Duration AT_MOST = Duration.ofHours(12);
+
   @Override
   public void addInterceptors(InterceptorRegistry registry) {
     registry.addInterceptor(this).addPathPatterns(PAGES);
+  }
+
+  /** Whether the password was given so long ago that it is asked for anyhow. */
+  static boolean tooLongAgo(HttpServletRequest request) {
+    return !fresh(request.getSession(false), AT_MOST);
   }
 
   /** The password was given just now. */

@@ -1,5 +1,6 @@
 package dottore.app.account;
 
+import dottore.app.shop.Shop;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.Optional;
@@ -14,8 +15,10 @@ import org.springframework.web.bind.annotation.RequestParam;
 class OwnPasswordController {
   private final Accounts accounts;
   private final Trials trials;
+  private final Shop shop;
 
-  OwnPasswordController(Accounts accounts, Trials trials) {
+  OwnPasswordController(Accounts accounts, Trials trials, Shop shop) {
+    this.shop = shop;
     this.accounts = accounts;
     this.trials = trials;
   }
@@ -25,7 +28,16 @@ class OwnPasswordController {
     model.addAttribute("login", who.getName());
     model.addAttribute(
         "must", accounts.standing(who.getName()).filter(s -> s.mustChange()).isPresent());
+    model.addAttribute(
+        "sessions", accounts.sessions(who.getName()).stream().map(shop.times()::moment).toList());
     return "account/own-password";
+  }
+
+  /** A browser that was left signed in somewhere. */
+  @PostMapping(StillHere.OWN_PASSWORD + "/elsewhere")
+  String endElsewhere(HttpServletRequest request, Principal who) {
+    accounts.endSessions(who.getName(), request.getSession().getId());
+    return "redirect:" + StillHere.OWN_PASSWORD;
   }
 
   @PostMapping(StillHere.OWN_PASSWORD)
@@ -38,7 +50,7 @@ class OwnPasswordController {
       Model model) {
     Optional<String> fault =
         password.equals(again)
-            ? accounts.ownPassword(who.getName(), old, password)
+            ? accounts.ownPassword(who.getName(), old, password, request.getSession().getId())
             : Optional.of("The two new ones differ.");
     if (fault.isEmpty()) {
       FreshSignIn.now(request);

@@ -212,9 +212,11 @@ class SecondStep implements Holder {
     }
     if (right(account(login), typed)) {
       trials.forgiveCodes(login);
+      SignInLog.good("second step", login, address);
       return Answer.RIGHT;
     }
     trials.failedCode(login, address);
+    SignInLog.bad("second step refused, a wrong code or one used before", login, address);
     return Answer.WRONG;
   }
 

@@ -55,7 +55,7 @@ class StillHere extends OncePerRequestFilter {
       return;
     }
     Optional<Standing> standing = accounts.standing(signedIn.getName());
-    if (standing.isEmpty()) {
+    if (standing.isEmpty() || FreshSignIn.tooLongAgo(request)) {
       SecurityContextHolder.clearContext();
       if (request.getSession(false) != null) {
         request.getSession(false).invalidate();

@@ -2,6 +2,8 @@ package dottore.app.frame;
 
 import jakarta.servlet.RequestDispatcher;
 import jakarta.servlet.http.HttpServletRequest;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.webmvc.error.ErrorController;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
@@ -10,10 +12,18 @@ import org.springframework.web.bind.annotation.RequestMapping;
 /** The last page when no other answered: never a stack trace. */
 @Controller
 class ErrorPages implements ErrorController {
+  private static final Logger LOG = LoggerFactory.getLogger(ErrorPages.class);
+
   @RequestMapping("/error")
   String error(HttpServletRequest request, Model model) {
     Object code = request.getAttribute(RequestDispatcher.ERROR_STATUS_CODE);
     int status = code instanceof Integer number ? number : 500;
+    if (status == 403) {
+      LOG.warn(
+          "not allowed: {} at {}",
+          request.getRemoteUser(),
+          request.getAttribute(RequestDispatcher.ERROR_REQUEST_URI));
+    }
     switch (status) {
       case 403 ->
           say(

@@ -8,6 +8,7 @@ import java.io.ByteArrayOutputStream;
 import java.io.PrintStream;
 import java.nio.charset.StandardCharsets;
 import java.sql.Connection;
+import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
@@ -20,6 +21,8 @@ import org.junit.jupiter.api.Test;
 import org.springframework.beans.factory.annotation.Autowired;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.session.FindByIndexNameSessionRepository;
+import org.springframework.session.Session;
 
 /** People are added, changed and closed, and what they may do counts at once. */
 @InEmptyShop
@@ -30,6 +33,7 @@ class PeopleTest {
   @Value("${local.server.port}")
   int port;
 
+  @Autowired FindByIndexNameSessionRepository<? extends Session> sessions;
   @Autowired Accounts accounts;
   @Autowired Trials trials;
   @Autowired JdbcTemplate sql;
@@ -199,13 +203,22 @@ class PeopleTest {
     assertThat(trials.closed("never-seen", "10.0.0.8")).isFalse();
   }
 
+  /** As if the password had been given so long ago. */
+  private static <S extends Session> void passwordGiven(
+      FindByIndexNameSessionRepository<S> sessions, String login, Duration ago) {
+    for (S session : sessions.findByPrincipalName(login).values()) {
+      session.setAttribute("fresh-since", System.currentTimeMillis() - ago.toMillis());
+      sessions.save(session);
+    }
+  }
+
   @Test
   void peopleAndKeysAskForThePasswordOnceMoreWhenItWasLongAgo() {
     Visitor owner = as("olga", PASSWORD);
     assertThat(owner.get("/settings").status()).isEqualTo(200);
     Visitor stale = as("tove", PASSWORD);
     accounts.change("tove", "Tove", Role.OWNER, true, "olga");
-    sql.update("delete from spring_session_attributes where attribute_name = 'fresh-since'");
+    passwordGiven(sessions, "tove", Duration.ofMinutes(20));
     assertThat(stale.get("/settings/keys").location())
         .isEqualTo("/sign-in/again?to=%2Fsettings%2Fkeys");
     Map<String, String> wrong = Map.of("password", "not these words", "to", "/settings/keys");
@@ -215,7 +228,7 @@ class PeopleTest {
     assertThat(stale.get("/settings/keys").status()).isEqualTo(200);
     Map<String, String> add =
         Map.of("login", "ebbe", "name", "Ebbe", "role", "COUNTER", "password", OTHER);
-    sql.update("delete from spring_session_attributes where attribute_name = 'fresh-since'");
+    passwordGiven(sessions, "tove", Duration.ofMinutes(70));
     assertThat(stale.post("/settings/people", add).location()).startsWith("/sign-in/again");
     assertThat(accounts.people()).noneMatch(p -> p.login().equals("ebbe"));
   }
@@ -238,5 +251,34 @@ class PeopleTest {
                 new String[] {"owner"}, Map.of(), System.out, new PrintStream(said, true)))
         .isEqualTo(2);
     assertThat(said.toString(StandardCharsets.UTF_8)).contains("./dottore owner SIGN-IN-NAME");
+  }
+
+  @Test
+  void whoIsSignedInElsewhereIsSignedOutWithTheOldPassword() {
+    Visitor here = as("tove", PASSWORD);
+    Visitor there = as("tove", PASSWORD);
+    assertThat(here.get("/own-password").text()).contains("Signed in elsewhere too");
+    here.post("/own-password/elsewhere", Map.of());
+    assertThat(there.get("/today").location()).isEqualTo("/sign-in");
+    assertThat(here.get("/today").status()).isEqualTo(200);
+    Visitor again = as("tove", PASSWORD);
+    here.post("/own-password", Map.of("old", PASSWORD, "password", OTHER, "again", OTHER));
+    assertThat(again.get("/today").location()).isEqualTo("/sign-in");
+    assertThat(here.get("/today").status()).isEqualTo(200);
+  }
+
+  /** However busy it is, a session ends after a working day. */
+  @Test
+  void aSessionEndsAfterTwelveHours() {
+    Visitor tove = as("tove", PASSWORD);
+    assertThat(tove.get("/today").status()).isEqualTo(200);
+    passwordGiven(sessions, "tove", Duration.ofHours(12).plusMinutes(1));
+    assertThat(tove.get("/today").location()).isEqualTo("/sign-in");
+  }
+
+  @Test
+  void aTypedNameIsOneShortWordOfTheLog() {
+    assertThat(SignInLog.tidy("a\nINFO forged: b \u001b[31m")).isEqualTo("a?INFO?forged:?b???31m");
+    assertThat(SignInLog.tidy("x".repeat(500))).hasSize(63);
   }
 }

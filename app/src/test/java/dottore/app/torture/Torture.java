@@ -196,7 +196,7 @@ class Torture {
         order.addAll(Collections.nCopies(2, "away"));
         Collections.shuffle(order, random);
         for (String what : order) {
-          Thread.sleep(1000 + random.nextInt(2500));
+          Thread.sleep(500 + random.nextInt(3000));
           switch (what) {
             case "application" -> {
               shop.application(serve).destroyForcibly();
