@@ -4,10 +4,14 @@ import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.SecureRandom;
 import java.util.Locale;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.core.env.Environment;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 
 /** At the first start only whoever sees the terminal may become the owner: it shows a code. */
 @Component
@@ -17,6 +21,8 @@ class FirstOwner {
 
   private final Accounts accounts;
   private final Environment environment;
+  private static final Logger LOG = LoggerFactory.getLogger(FirstOwner.class);
+
   private final String code;
 
   FirstOwner(Accounts accounts, Environment environment) {
@@ -37,6 +43,14 @@ class FirstOwner {
 
   @EventListener(ApplicationReadyEvent.class)
   void show() {
+    try {
+      showIfNobody();
+    } catch (DataAccessException | TransactionException away) {
+      LOG.warn("Whether there is an owner was not looked at: {}", away.getMessage());
+    }
+  }
+
+  private void showIfNobody() {
     if (accounts.nobodyYet()) {
       String address = "http://127.0.0.1:" + environment.getProperty("local.server.port");
       System.out.printf(

@@ -35,9 +35,11 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.TransactionDefinition;
+import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -123,10 +125,14 @@ public class Knowledge {
     reading.setReadOnly(true);
   }
 
-  /** So that nobody waits for it at the first page. */
+  /** So that nobody waits for it at the first page; with the database away the first page does. */
   @EventListener(ApplicationReadyEvent.class)
   public void prepare() {
-    diagnosis();
+    try {
+      diagnosis();
+    } catch (DataAccessException | TransactionException away) {
+      LOG.warn("The record cannot be read yet: {}", away.getMessage());
+    }
   }
 
   @PreDestroy

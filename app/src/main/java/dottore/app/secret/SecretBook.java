@@ -17,7 +17,9 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.annotation.Propagation;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.event.TransactionPhase;
@@ -79,11 +81,15 @@ class SecretBook {
 
   @EventListener(ApplicationReadyEvent.class)
   void look() {
-    if (!fits()) {
-      LOG.error(
-          "The file of keys {} does not open what is sealed in this database. Put the right file"
-              + " back and start again; nothing was changed.",
-          ring.file());
+    try {
+      if (!fits()) {
+        LOG.error(
+            "The file of keys {} does not open what is sealed in this database. Put the right file"
+                + " back and start again; nothing was changed.",
+            ring.file());
+      }
+    } catch (DataAccessException | TransactionException away) {
+      LOG.warn("What is sealed was not looked at: {}", away.getMessage());
     }
   }
 

@@ -118,6 +118,15 @@ class SignInTest {
   }
 
   @Test
+  void aSessionHasAnotherIdAfterEachSignIn() {
+    Visitor visitor = as(Role.OWNER);
+    String before = visitor.cookies().replaceAll(".*bench=([^;]+).*", "$1");
+    visitor.signedIn("owner", PASSWORD);
+    assertThat(visitor.cookies()).doesNotContain(before).contains("bench=");
+    assertThat(visitor.get("/today").status()).isEqualTo(200);
+  }
+
+  @Test
   void beforeSigningInThereIsNoSessionAndNoFileIsTaken() {
     String count = "select count(*) from spring_session";
     Integer before = sql.queryForObject(count, Integer.class);

@@ -136,6 +136,7 @@ class ServerTest {
                   + "X-Forwarded-Proto: https\r\nForwarded: host=harm.example\r\n"
                   + "Connection: close\r\n\r\n");
       assertThat(answer).startsWith("HTTP/1.1 ").doesNotContain("harm.example");
+      assertThat(answer.toLowerCase(java.util.Locale.ROOT)).doesNotContain("\nserver:");
     }
   }
 }
