@@ -18,6 +18,7 @@ import java.time.Duration;
 import java.time.Instant;
 import java.util.Arrays;
 import java.util.List;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 import java.util.jar.Attributes;
 import java.util.jar.JarOutputStream;
@@ -142,20 +143,40 @@ public final class LaidOut {
     return Duration.between(began, Instant.now());
   }
 
-  /** The application that a script keeps up. */
-  public ProcessHandle application(Process serve) {
-    return serve
-        .descendants()
-        .filter(p -> p.info().commandLine().orElse("").contains("--server.port=" + port))
-        .filter(p -> p.info().command().orElse("").endsWith("java"))
-        .findFirst()
-        .orElseThrow();
+  /** The application that a script keeps up; waits for it where it is just being started. */
+  public ProcessHandle application(Process serve) throws InterruptedException {
+    while (true) {
+      Optional<ProcessHandle> found =
+          serve
+              .descendants()
+              .filter(p -> p.info().commandLine().orElse("").contains("--server.port=" + port))
+              .filter(p -> p.info().command().orElse("").endsWith("java"))
+              .findFirst();
+      if (found.isPresent()) {
+        return found.get();
+      }
+      assertThat(serve.isAlive()).isTrue();
+      Thread.sleep(50);
+    }
   }
 
-  /** The process of the database. */
-  public ProcessHandle database() throws IOException {
-    String pid = Files.readAllLines(home.resolve("db/postmaster.pid")).get(0).strip();
-    return ProcessHandle.of(Long.parseLong(pid)).orElseThrow();
+  /** The process of the database; waits for it where it is just being started. */
+  public ProcessHandle database() throws IOException, InterruptedException {
+    for (int i = 0; i < 600; i++) {
+      Path pid = home.resolve("db/postmaster.pid");
+      if (Files.exists(pid)) {
+        List<String> lines = Files.readAllLines(pid);
+        Optional<ProcessHandle> found =
+            lines.isEmpty()
+                ? Optional.empty()
+                : ProcessHandle.of(Long.parseLong(lines.get(0).strip()));
+        if (found.filter(ProcessHandle::isAlive).isPresent()) {
+          return found.get();
+        }
+      }
+      Thread.sleep(100);
+    }
+    throw new AssertionError("there is no database in " + home);
   }
 
   /** What the database answers. */

@@ -6,6 +6,7 @@ import dottore.app.Cluster;
 import dottore.app.InEmptyShop;
 import dottore.app.Shopkeeping;
 import dottore.app.TestDatabase;
+import dottore.app.TestShop;
 import dottore.app.Visitor;
 import dottore.app.account.Accounts;
 import dottore.app.account.Role;
@@ -70,6 +71,31 @@ class BackupTest {
     try (Cluster empty = Cluster.make()) {
       assertThat(empty.fails("restore", broken.toString())).contains("nothing was kept");
       empty.script(Map.of(), "restore", file.toString());
+    }
+  }
+
+  /** The server is gone without a word; its shop opens on another machine as it was. */
+  @Test
+  void theDemoShopIsEqualOnASecondMachineAfterAKill() throws Exception {
+    Path file = folder.resolve("demo.dump");
+    String url = TestDatabase.another("kept");
+    Path sticks = folder.resolve("sticks");
+    TestShop.own(
+            "--server.port=0",
+            "--dottore.password-cost=4",
+            "--dottore.sticks.folder=" + sticks,
+            "--dottore.keys.file=" + folder.resolve("ring"),
+            "--spring.datasource.url=" + url)
+        .close();
+    Map<String, String> here = tables(url, System.getProperty("spring.datasource.password"));
+    TestDatabase.script(
+        Map.of("DOTTORE_DATABASE", "kept", "DOTTORE_BACKUPS", folder.toString()),
+        "backup",
+        file.toString());
+    try (Cluster elsewhere = Cluster.make()) {
+      elsewhere.script(Map.of(), "restore", file.toString());
+      assertThat(tables(elsewhere.database("dottore"), elsewhere.password())).isEqualTo(here);
+      assertThat(here.get("ticket")).startsWith("42 ");
     }
   }
 
