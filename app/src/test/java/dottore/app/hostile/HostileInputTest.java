@@ -30,7 +30,7 @@ import org.springframework.context.ConfigurableApplicationContext;
  */
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 class HostileInputTest {
-  private static final int INPUTS = Integer.getInteger("dottore.inputs", 2500);
+  private static final int INPUTS = Integer.getInteger("dottore.inputs", 1500);
   private static final long SEED = Long.getLong("dottore.seed", 20261126);
   private static final int PAGES = 260;
   private static final double MOST_SECONDS = 8;

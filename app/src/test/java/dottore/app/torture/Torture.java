@@ -46,6 +46,7 @@ class Torture {
   @TempDir Path folder;
 
   private final List<String> report = new ArrayList<>();
+  private final List<String> missed = new ArrayList<>();
   private final Random random = new Random(SEED);
 
   private record Times(List<Double> seconds) {
@@ -181,6 +182,7 @@ class Torture {
     text.add("");
     text.addAll(load);
     Files.writeString(REPORT, String.join("\n", text) + "\n");
+    assertThat(missed).isEmpty();
   }
 
   private void kills(List<String> times) throws Exception {
@@ -332,8 +334,8 @@ class Torture {
     try {
       shop.untilItAnswers(demo);
       visit(shop, 0, 20); // warm
-      rows.add(visit(shop, 0, 40).row("without thinking", 1200));
-      rows.add(visit(shop, 3000, 60).row("3 s to think", 150));
+      rows.add(visit(shop, 0, 40).row("without thinking", 1200, missed));
+      rows.add(visit(shop, 3000, 60).row("3 s to think", 150, missed));
     } finally {
       shop.stop(demo);
     }
@@ -358,7 +360,7 @@ class Torture {
    * @param stolen share of the processors that the host gave to others meanwhile
    */
   private record Visit(List<Double> millis, int errors, double stolen) {
-    String row(String what, double most) {
+    String row(String what, double most, List<String> missed) {
       double[] sorted = millis.stream().mapToDouble(d -> d).sorted().toArray();
       double late = sorted[(int) (sorted.length * 0.95)];
       String row =
@@ -373,9 +375,8 @@ class Torture {
               most,
               100 * stolen);
       System.out.println(row);
-      assertThat(errors).as(row).isZero();
-      if (stolen < QUIET) {
-        assertThat(late).as(row).isLessThan(most);
+      if (errors > 0 || stolen < QUIET && late > most) {
+        missed.add(row);
       }
       return row;
     }
