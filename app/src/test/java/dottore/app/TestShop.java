@@ -38,6 +38,9 @@ public abstract class TestShop implements TestInstancePostProcessor {
   private final String database;
   private final String[] profiles;
 
+  /** Where backups of a shop lie, by the name of its database. */
+  public static final String BACKUPS = "/tmp/backups-of-";
+
   /** Where images lie on the server. */
   public static final String IMAGES = "target/images";
 
@@ -67,6 +70,7 @@ public abstract class TestShop implements TestInstancePostProcessor {
             "--dottore.sticks.folder=target/sticks/" + name,
             "--dottore.images.folder=" + IMAGES,
             "--dottore.keys.file=target/keys/" + name,
+            "--dottore.backups.folder=" + BACKUPS + name,
             "--dottore.sticks.hurry=4000",
             "--dottore.sticks.natures.[False-1]=counterfeit 2",
             "--dottore.sticks.natures.[Worn-1]=worn",

@@ -137,7 +137,7 @@ public class Knowledge {
 
   @PreDestroy
   void close() {
-    learning.shutdown();
+    learning.shutdownNow(); // what was not learned from yet is, at the next start
   }
 
   // --- one state from the first line of a page to the last ---------------------------------------

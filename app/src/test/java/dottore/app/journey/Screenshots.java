@@ -2,8 +2,11 @@ package dottore.app.journey;
 
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
+import dottore.app.TestDatabase;
+import dottore.app.TestShop;
 import java.nio.file.Path;
 import java.util.List;
+import java.util.Map;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 
@@ -98,6 +101,9 @@ class Screenshots extends Journey {
     owner.locator("[name=yaml]").pressSequentially("# seen more here\n");
     owner.locator("#looked .good").first().waitFor();
     take(owner, "casebook-edit");
+    TestDatabase.script(
+        Map.of("DOTTORE_DATABASE", "journeys", "DOTTORE_BACKUPS", TestShop.BACKUPS + "journeys"),
+        "backup");
     for (String part : List.of("people", "shop", "backups")) {
       owner.navigate(part.equals("people") ? "/settings" : "/settings/" + part);
       take(owner, "settings-" + part);
