@@ -18,7 +18,7 @@
       const link = document.createElement("a");
       link.href = "/sign-in?to=" + encodeURIComponent(location.pathname + location.search + "#typed");
       link.textContent = "Sign in";
-      box.append(link, " and go on here.");
+      box.append(" ", link, " and go on here.");
     }
     box.hidden = false;
   }
