@@ -459,7 +459,7 @@ public final class Writing {
               if (c.guard != null) {
                 c.guard
                     .holds(
-                        Minutes.of(Math.max(0, gone(c).toMillis() / 60_000.0)),
+                        Minutes.of(c.view().length(at).toMillis() / 60_000.0),
                         c.startedBy.equals(who),
                         decides,
                         why)
@@ -481,18 +481,15 @@ public final class Writing {
     return store.clocks.findById(clock).filter(c -> c.ticketId == id() && c.stoppedAt == null);
   }
 
-  private Duration gone(Clock clock) {
-    return Duration.between(clock.startedAt, at);
-  }
-
   private void stopClock(Clock c, String why) {
+    Duration length = c.view().length(at);
     stop(c);
     append(
         NewLine.clock(
             c.guard == null
                 ? "Clock stopped: " + c.label
                 : "Over after "
-                    + Math.max(1, gone(c).toMinutes())
+                    + Math.max(1, length.toMinutes())
                     + " min: "
                     + c.label
                     + (why.isBlank() ? "" : ". Known by: " + why.strip())));
