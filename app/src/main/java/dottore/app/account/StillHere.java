@@ -1,6 +1,7 @@
 package dottore.app.account;
 
 import dottore.app.account.Accounts.Standing;
+import dottore.app.server.StaticFiles;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -42,7 +43,7 @@ class StillHere extends OncePerRequestFilter {
   /** What every page has, and nobody has to sign in for. */
   @Override
   protected boolean shouldNotFilter(HttpServletRequest request) {
-    return request.getRequestURI().matches("/fonts/.*|/[\\w.-]+\\.(css|js|svg)");
+    return StaticFiles.asked(request);
   }
 
   @Override

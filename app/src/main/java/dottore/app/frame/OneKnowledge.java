@@ -2,6 +2,7 @@ package dottore.app.frame;
 
 import dottore.app.knowledge.Knowledge;
 import dottore.app.news.News;
+import dottore.app.server.StaticFiles;
 import jakarta.servlet.FilterChain;
 import jakarta.servlet.ServletException;
 import jakarta.servlet.http.HttpServletRequest;
@@ -27,7 +28,7 @@ class OneKnowledge extends OncePerRequestFilter {
   /** Styles, scripts and fonts speak of nothing. */
   @Override
   protected boolean shouldNotFilter(HttpServletRequest request) {
-    return request.getRequestURI().matches("/fonts/.*|/[\\w.-]+\\.(css|js|svg)");
+    return StaticFiles.asked(request);
   }
 
   @Override
