@@ -144,6 +144,6 @@ class DeviceListTest {
         assertThat(fault.getMessage()).matches("(?s).*(line|row|character|device).*");
       }
     }
-    assertThat(refused).isBetween(100, 1900);
+    assertThat(refused).isBetween(Nightly.times(100), Nightly.times(1900));
   }
 }

@@ -127,6 +127,6 @@ class EventListTest {
         assertThat(fault.getMessage()).matches("(?s).*(line|row|character|event).*");
       }
     }
-    assertThat(refused).isBetween(100, 1900);
+    assertThat(refused).isBetween(Nightly.times(100), Nightly.times(1900));
   }
 }

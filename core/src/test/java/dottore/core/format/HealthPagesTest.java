@@ -99,6 +99,6 @@ class HealthPagesTest {
         assertThat(fault.offset()).isBetween(0, Math.max(0, cut.length));
       }
     }
-    assertThat(refused).isBetween(1000, 3000);
+    assertThat(refused).isBetween(Nightly.times(1000), Nightly.times(3000));
   }
 }
