@@ -288,7 +288,8 @@ class FindController {
     if (to.equals("firmware")) {
       return "redirect:/tickets/" + claim + "/fix/firmware/update";
     }
-    return "redirect:/tickets/" + claim + "/find" + (step.isEmpty() ? "" : "?step=" + step);
+    boolean known = casebook().step(step).isPresent();
+    return "redirect:/tickets/" + claim + "/find" + (known ? "?step=" + step : "");
   }
 
   @PostMapping("/undo")
