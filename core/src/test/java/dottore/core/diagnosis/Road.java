@@ -15,10 +15,19 @@ import java.util.Set;
  *
  * @param minutes bench minutes spent, referring included
  * @param firstAt steps after which the right cause was first, or the repair worked
+ * @param confirmed whether it was cured and the log names the right cause, or handed on with the
+ *     right cause found
  * @param wiped whether the drive was written to although the cause did not ask for it
  * @param said what was said of the first suspect at each step, and whether it was right
  */
-record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped, List<Said> said) {
+record Road(
+    double minutes,
+    int steps,
+    int firstAt,
+    boolean cured,
+    boolean confirmed,
+    boolean wiped,
+    List<Said> said) {
   private static final int LONGEST = 40;
 
   /** The shop's money from which on a part is thought over. */
@@ -30,14 +39,14 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
   record Said(double odds, boolean right) {}
 
   /** Step by step as the engine proposes. */
-  static Road proposed(Diagnosis diagnosis, SampledMachine machine) {
+  static Road proposed(Diagnosis diagnosis, Hidden machine) {
     return proposed(diagnosis, machine, diagnosis.rules());
   }
 
   /**
    * @param paying the prices that count in the end, where the engine plans with others
    */
-  static Road proposed(Diagnosis diagnosis, SampledMachine machine, ShopRules paying) {
+  static Road proposed(Diagnosis diagnosis, Hidden machine, ShopRules paying) {
     Check howFar = diagnosis.casebook().check(Check.HOW_FAR).orElseThrow();
     Case about = machine.arrived().with(machine.answer(howFar, 0));
     List<Said> said = new ArrayList<>();
@@ -45,6 +54,7 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
     int steps = 0;
     int firstAt = Integer.MAX_VALUE;
     boolean wiped = false;
+    boolean found = false;
     Set<String> asked = new HashSet<>();
     while (steps < LONGEST) {
       Assessment assessment = diagnosis.assess(about);
@@ -55,11 +65,12 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
         continue;
       }
       Suspect first = assessment.suspects().get(0);
-      boolean right = first.cause().equals(machine.cause());
+      boolean right = machine.isCause(first.cause().id());
       said.add(new Said(first.odds().value(), right));
       firstAt = right ? Math.min(firstAt, steps) : firstAt;
       Step next = assessment.next().flatMap(Candidate::step).orElse(null);
       if (next == null) {
+        found = right && assessment.verdict() instanceof Verdict.Found;
         break;
       }
       steps++;
@@ -68,17 +79,30 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
         throw new AssertionError("asked twice, or not to be done there: " + next.id() + about);
       }
       if (next instanceof Repair repair) {
-        boolean cured = machine.curedBy(repair);
+        Event.Result result = machine.after(repair);
+        boolean cured = result == Event.Result.WORKS;
         wiped |= wipesInVain(repair, cured);
         if (cured) {
-          return new Road(minutes, steps, Math.min(firstAt, steps), true, wiped, said);
+          boolean confirmed = machine.isCause(named(diagnosis, about, repair, steps));
+          return new Road(minutes, steps, Math.min(firstAt, steps), true, confirmed, wiped, said);
         }
-        about = about.with(new Event.Tried(steps, repair.id(), Event.Result.SAME));
+        about = about.with(new Event.Tried(steps, repair.id(), result));
+        if (result == Event.Result.ELSEWHERE) {
+          asked.clear();
+        }
       } else {
         about = about.with(machine.answer((Check) next, steps));
       }
     }
-    return new Road(minutes + paying.referMinutes(), steps, firstAt, false, wiped, said);
+    return new Road(minutes + paying.referMinutes(), steps, firstAt, false, found, wiped, said);
+  }
+
+  /** The cause that the log names when a repair worked. */
+  private static String named(Diagnosis diagnosis, Case about, Repair repair, int ref) {
+    Assessment then =
+        diagnosis.assess(about.with(new Event.Tried(ref, repair.id(), Event.Result.WORKS)));
+    List<dottore.core.casebook.Cause> cured = then.curedCauses();
+    return cured.isEmpty() ? "" : cured.get(cured.size() - 1).id();
   }
 
   private static boolean wipesInVain(Repair repair, boolean cured) {
@@ -86,7 +110,7 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
   }
 
   /** Always the cheapest repair of the likeliest cause, no checks. */
-  static Road likeliestFirst(Diagnosis diagnosis, SampledMachine machine) {
+  static Road likeliestFirst(Diagnosis diagnosis, Hidden machine) {
     Check howFar = diagnosis.casebook().check(Check.HOW_FAR).orElseThrow();
     Case about = machine.arrived().with(machine.answer(howFar, 0));
     double minutes = diagnosis.rules().cost(howFar);
@@ -99,15 +123,22 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
       }
       used.add(repair.id());
       minutes += diagnosis.rules().cost(repair, about.kind());
-      boolean cured = machine.curedBy(repair);
+      Event.Result result = machine.after(repair);
+      boolean cured = result == Event.Result.WORKS;
       wiped |= wipesInVain(repair, cured);
       if (cured) {
-        return new Road(minutes, steps, steps, true, wiped, List.of());
+        return new Road(minutes, steps, steps, true, false, wiped, List.of());
       }
       about = about.with(new Event.Tried(steps, repair.id(), Event.Result.SAME));
     }
     return new Road(
-        minutes + diagnosis.rules().referMinutes(), LONGEST, LONGEST, false, wiped, List.of());
+        minutes + diagnosis.rules().referMinutes(),
+        LONGEST,
+        LONGEST,
+        false,
+        false,
+        wiped,
+        List.of());
   }
 
   private static Repair next(
@@ -130,7 +161,7 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
    *
    * @param parts how many dear parts are bought at most
    */
-  static Road ladder(Diagnosis diagnosis, SampledMachine machine, List<String> rungs, int parts) {
+  static Road ladder(Diagnosis diagnosis, Hidden machine, List<String> rungs, int parts) {
     Casebook casebook = diagnosis.casebook();
     double minutes = diagnosis.rules().cost(casebook.check(Check.HOW_FAR).orElseThrow());
     boolean wiped = false;
@@ -148,15 +179,16 @@ record Road(double minutes, int steps, int firstAt, boolean cured, boolean wiped
       steps++;
       minutes += diagnosis.rules().cost(step, machine.arrived().kind());
       if (step instanceof Repair repair) {
-        boolean cured = machine.curedBy(repair);
+        Event.Result result = machine.after(repair);
+        boolean cured = result == Event.Result.WORKS;
         wiped |= wipesInVain(repair, cured);
         if (cured) {
-          return new Road(minutes, steps, steps, true, wiped, List.of());
+          return new Road(minutes, steps, steps, true, false, wiped, List.of());
         }
       }
     }
     return new Road(
-        minutes + diagnosis.rules().referMinutes(), steps, LONGEST, false, wiped, List.of());
+        minutes + diagnosis.rules().referMinutes(), steps, LONGEST, false, false, wiped, List.of());
   }
 
   /** The ladder that practitioners climb from habit. */

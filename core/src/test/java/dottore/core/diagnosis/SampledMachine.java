@@ -11,7 +11,7 @@ import java.util.Set;
 import java.util.SplittableRandom;
 
 /** A machine with a hidden cause, drawn from the casebook's own odds, which flatters the engine. */
-final class SampledMachine {
+final class SampledMachine implements Hidden {
   private static final List<Context> KINDS =
       List.of(
           Context.TOWER,
@@ -40,7 +40,8 @@ final class SampledMachine {
     stage = diagnosis.hypotheses().get(h).stage();
   }
 
-  Case arrived() {
+  @Override
+  public Case arrived() {
     return new Case(contexts, Set.of(), Set.of(), List.of());
   }
 
@@ -48,14 +49,26 @@ final class SampledMachine {
     return cause;
   }
 
-  Stage stage() {
+  @Override
+  public boolean isCause(String id) {
+    return cause.id().equals(id);
+  }
+
+  @Override
+  public Stage stage() {
     return stage;
   }
 
   /** The outcome of a check, as the casebook's rows give it. */
-  Event.Reading answer(Check check, long at) {
+  @Override
+  public Event.Reading answer(Check check, long at) {
     int outcome = draw(check.chances(cause.id(), stage, arrived().kind().hasStartLights()));
     return new Event.Reading(at, check.id(), check.outcomes().get(outcome).id(), Event.SEEN);
+  }
+
+  @Override
+  public Event.Result after(Repair repair) {
+    return curedBy(repair) ? Event.Result.WORKS : Event.Result.SAME;
   }
 
   boolean curedBy(Repair repair) {

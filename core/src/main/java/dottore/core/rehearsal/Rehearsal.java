@@ -1,0 +1,611 @@
+package dottore.core.rehearsal;
+
+import dottore.core.bridge.Hands;
+import dottore.core.bridge.Names;
+import dottore.core.bridge.Observer;
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Depth;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Step;
+import dottore.core.diagnosis.Case;
+import dottore.core.diagnosis.Event;
+import dottore.core.practice.Fault;
+import dottore.core.practice.Flaw;
+import dottore.core.practice.Machine;
+import dottore.core.practice.Scenario;
+import dottore.core.practice.Sights;
+import dottore.core.practice.Sights.HowFar;
+import dottore.core.practice.Start;
+import dottore.core.rehearsal.Move.Kind;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.SplittableRandom;
+
+/**
+ * A practice case as far as somebody got with it. The same case and the same moves lead to the same
+ * state, so that nothing else has to be kept.
+ *
+ * @param scenario the case
+ * @param machine the machine as it stands now
+ * @param running what its last start did, while it is on
+ * @param coverOff whether its cover is off
+ * @param writing what is being written into its firmware just now
+ * @param done what was done, in order
+ * @param minutes bench minutes that have gone
+ * @param owed what was taken from the machine and is not back
+ * @param money the shop's money spent on parts
+ * @param copied whether what the owner wants to keep was copied
+ * @param about what is known, as the diagnosis takes it
+ * @param named the cause that was named when it was closed
+ */
+public record Rehearsal(
+    Scenario scenario,
+    Machine machine,
+    Optional<Start> running,
+    boolean coverOff,
+    Optional<Repair> writing,
+    List<Done> done,
+    double minutes,
+    Set<String> owed,
+    double money,
+    boolean copied,
+    Case about,
+    Optional<String> named) {
+
+  /** Minutes that a wait takes. */
+  public static final double WAIT = 5;
+
+  private static final double HINT = 3;
+  private static final double COPY = 15;
+  private static final double PUT_BACK = 3;
+  private static final double COVER = 1;
+  private static final double COVER_OF_A_PORTABLE = 5;
+  private static final double HANDLING = 1;
+
+  public Rehearsal {
+    done = List.copyOf(done);
+    owed = java.util.Collections.unmodifiableSet(new LinkedHashSet<>(owed));
+  }
+
+  /** At its beginning. */
+  public static Rehearsal of(Scenario scenario) {
+    return new Rehearsal(
+        scenario,
+        scenario.machine(),
+        Optional.empty(),
+        false,
+        Optional.empty(),
+        List.of(),
+        0,
+        Set.of(),
+        0,
+        false,
+        new Case(Names.contexts(scenario), Set.of(), Set.of(), List.of()),
+        Optional.empty());
+  }
+
+  /**
+   * A case with moves that were made at it.
+   *
+   * @throws IllegalArgumentException if one of them could not be made
+   */
+  public static Rehearsal replay(Scenario scenario, Casebook casebook, List<Move> moves) {
+    Rehearsal now = of(scenario);
+    for (Move move : moves) {
+      now = now.after(move, casebook);
+    }
+    return now;
+  }
+
+  /** Whether it was closed, or ended by a mishap. */
+  public boolean over() {
+    return named.isPresent() || mishaps().stream().anyMatch(Mishap::ends);
+  }
+
+  public boolean mainsIn() {
+    return !machine.has(Flaw.MAINS_PULLED);
+  }
+
+  public List<Mishap> mishaps() {
+    return done.stream().flatMap(one -> one.mishap().stream()).toList();
+  }
+
+  /** Parts that were bought and changed nothing. */
+  public long vain() {
+    return done.stream().filter(Done::vain).count();
+  }
+
+  /** Whether nothing is amiss with the machine, whatever lies beside it. */
+  public boolean sound() {
+    return Sights.sound(machine.without(Flaw.MAINS_PULLED));
+  }
+
+  /** Whether the right cause was named and the machine works. */
+  public boolean solved() {
+    return sound() && named.map(this::hidden).orElse(false);
+  }
+
+  /** Whether a cause is one of those hidden in it. */
+  public boolean hidden(String cause) {
+    return scenario.faults().stream().map(Names::cause).anyMatch(cause::equals);
+  }
+
+  /** Why a step cannot be done as the machine stands; empty when it can. */
+  public Optional<String> obstacle(Step step) {
+    Machine m = machine;
+    if (writing.isPresent()) {
+      return Optional.of("the firmware is being written: wait");
+    }
+    if (!step.effort().kinds().contains(m.kind())) {
+      return Optional.of("this machine has no such thing");
+    }
+    boolean inside = step.effort().opensTheCase();
+    if (inside && !coverOff) {
+      return Optional.of("the cover is on");
+    }
+    boolean powered =
+        step.effort().reach().compareTo(dottore.core.casebook.Stage.Reach.NOTHING) > 0;
+    if ((powered || step.effort().care().live()) && !mainsIn()) {
+      return Optional.of("the mains are out");
+    }
+    if (step.effort().reach().compareTo(reach()) > 0) {
+      return Optional.of(reach().shortfall());
+    }
+    boolean again =
+        step instanceof Repair
+            && done.stream()
+                .skip(Math.max(0, done.size() - 1))
+                .anyMatch(one -> one.move().equals(Move.step(step.id())));
+    return again ? Optional.of("just done") : Optional.empty();
+  }
+
+  /** How far this machine lets somebody get at it. */
+  private dottore.core.casebook.Stage.Reach reach() {
+    HowFar far = Sights.of(fed(), Sights.start(fed(), new SplittableRandom(luck())));
+    return switch (far) {
+      case DEAD -> dottore.core.casebook.Stage.Reach.NOTHING;
+      case TWITCH -> dottore.core.casebook.Stage.Reach.FLICKER;
+      case PROCESSOR, MEMORY, GRAPHICS, DEVICES, DARK -> dottore.core.casebook.Stage.Reach.LIGHTS;
+      case LOCKED ->
+          machine.has(Flaw.RECOVERY_KEY_WANTED)
+              ? dottore.core.casebook.Stage.Reach.FIRMWARE
+              : dottore.core.casebook.Stage.Reach.PICTURE;
+      case NO_DEVICE, LOADER, STOP, SETUP_FAILS -> dottore.core.casebook.Stage.Reach.FIRMWARE;
+      case UNSTABLE, DEGRADED, REFUSED, WORKS -> dottore.core.casebook.Stage.Reach.DESKTOP;
+    };
+  }
+
+  private Machine fed() {
+    return machine.without(Flaw.MAINS_PULLED);
+  }
+
+  /** The luck of the moment, the same for the same moves. */
+  private long luck() {
+    return scenario.seed() * 1009L + scenario.level() * 17L + done.size();
+  }
+
+  /**
+   * After one more move.
+   *
+   * @throws IllegalArgumentException if it cannot be made, with the reason
+   */
+  public Rehearsal after(Move move, Casebook casebook) {
+    if (over()) {
+      throw new IllegalArgumentException("this case is closed");
+    }
+    return switch (move.kind()) {
+      case STEP ->
+          stepped(
+              casebook
+                  .step(move.of())
+                  .orElseThrow(() -> new IllegalArgumentException("there is no such step")));
+      case POWER -> power();
+      case MAINS -> mains();
+      case COVER -> cover();
+      case WAIT -> waited();
+      case COPY -> copy();
+      case PUT_BACK -> putBack();
+      case HINT ->
+          noted(
+              Move.of(Kind.HINT), HINT, "Asked for a hint", "", Optional.empty(), Optional.empty());
+      case CLOSE -> closed(move.of(), casebook);
+    };
+  }
+
+  // --- what hands do to the machine as a whole
+  // -------------------------------------------------------
+
+  private Rehearsal power() {
+    Move move = Move.of(Kind.POWER);
+    if (writing.isPresent()) {
+      return cut(move, "Pressed the button while the firmware was written");
+    }
+    if (running.isPresent()) {
+      return noted(move, 0.2, "Switched off", "It is off.", Optional.empty(), Optional.empty())
+          .with(Optional.empty());
+    }
+    Start start = Sights.start(machine, new SplittableRandom(luck()));
+    Optional<Mishap> mishap =
+        smelled("burnt") ? Optional.of(Mishap.POWERED_WHEN_BURNT) : Optional.empty();
+    return noted(
+            move, start.minutes(), "Pressed the button", Words.of(start), Optional.empty(), mishap)
+        .with(Optional.of(start));
+  }
+
+  private boolean smelled(String what) {
+    return done.stream()
+        .anyMatch(
+            one ->
+                one.move().of().equals("smell-and-look")
+                    && one.outcome().equals(Optional.of(what)));
+  }
+
+  private Rehearsal mains() {
+    Move move = Move.of(Kind.MAINS);
+    String plug = machine.portable() ? "charger" : "mains";
+    if (writing.isPresent()) {
+      return cut(move, "Pulled the " + plug + " while the firmware was written");
+    }
+    if (!mainsIn()) {
+      return noted(move, 0.3, "Plugged the " + plug + " in", "", Optional.empty(), Optional.empty())
+          .with(machine.without(Flaw.MAINS_PULLED));
+    }
+    return noted(
+            move,
+            0.3,
+            "Pulled the " + plug + ", held the button",
+            "Nothing is left on it.",
+            Optional.empty(),
+            Optional.empty())
+        .with(Sights.afterTheNight(machine).with(Flaw.MAINS_PULLED))
+        .with(Optional.empty());
+  }
+
+  private Rehearsal cut(Move move, String title) {
+    Machine dead = machine.with(Flaw.FIRMWARE_CORRUPT, 1).with(Flaw.UPDATE_BROKEN_OFF);
+    Rehearsal next =
+        noted(
+            move,
+            0.2,
+            title,
+            "Nothing lights any more.",
+            Optional.empty(),
+            Optional.of(Mishap.CUT_WHILE_WRITING));
+    return next.with(dead).with(Optional.empty()).writing(Optional.empty());
+  }
+
+  private Rehearsal cover() {
+    Move move = Move.of(Kind.COVER);
+    double takes = machine.portable() ? COVER_OF_A_PORTABLE : COVER;
+    boolean open = !coverOff;
+    Optional<Mishap> mishap =
+        open && mainsIn() ? Optional.of(Mishap.OPENED_UNDER_MAINS) : Optional.empty();
+    Rehearsal next =
+        noted(
+            move,
+            takes,
+            open ? "Took the cover off" : "Put the cover on",
+            "",
+            Optional.empty(),
+            mishap);
+    return new Rehearsal(
+        next.scenario,
+        next.machine,
+        next.running,
+        open,
+        next.writing,
+        next.done,
+        next.minutes,
+        next.owed,
+        next.money,
+        next.copied,
+        next.about,
+        next.named);
+  }
+
+  private Rehearsal waited() {
+    Move move = Move.of(Kind.WAIT);
+    if (writing.isPresent()) {
+      Repair repair = writing.get();
+      Machine then = Hands.after(repair, machine, new SplittableRandom(luck()));
+      Rehearsal next =
+          noted(
+              move,
+              repair.effort().waiting().value(),
+              "Waited until it was written",
+              "The firmware is written and it starts again.",
+              Optional.empty(),
+              Optional.empty());
+      return next.with(then).writing(Optional.empty()).tried(repair, machine, then);
+    }
+    boolean trained = running.isPresent() && machine.memory().training() > 0;
+    Machine then = trained ? machine.memory(memory -> memory.training(0)) : machine;
+    Start start = Sights.start(then, new SplittableRandom(luck()));
+    Rehearsal next =
+        noted(
+            move,
+            WAIT,
+            "Waited five minutes",
+            running.isEmpty() ? "It is off." : Words.of(start),
+            Optional.empty(),
+            Optional.empty());
+    return running.isEmpty() ? next : next.with(then).with(Optional.of(start));
+  }
+
+  private Rehearsal copy() {
+    Rehearsal next =
+        noted(
+            Move.of(Kind.COPY),
+            COPY,
+            "Copied what the owner wants to keep",
+            Sights.driveSeen(machine)
+                ? "It is on the shop's drive."
+                : "The drive is not to be read here; a specialist keeps its image.",
+            Optional.empty(),
+            Optional.empty());
+    return new Rehearsal(
+        next.scenario,
+        next.machine,
+        next.running,
+        next.coverOff,
+        next.writing,
+        next.done,
+        next.minutes,
+        next.owed,
+        next.money,
+        true,
+        next.about,
+        next.named);
+  }
+
+  private Rehearsal putBack() {
+    Rehearsal next =
+        noted(
+            Move.of(Kind.PUT_BACK),
+            PUT_BACK,
+            "Put back what was taken out",
+            String.join(", ", owed),
+            Optional.empty(),
+            Optional.empty());
+    return next.owing(Set.of());
+  }
+
+  private Rehearsal closed(String cause, Casebook casebook) {
+    String name =
+        casebook
+            .cause(cause)
+            .orElseThrow(() -> new IllegalArgumentException("there is no such cause"))
+            .name();
+    if (writing.isPresent()) {
+      throw new IllegalArgumentException("the firmware is being written: wait");
+    }
+    Rehearsal next =
+        noted(Move.close(cause), 0, "Closed it", name, Optional.empty(), Optional.empty());
+    return new Rehearsal(
+        next.scenario,
+        next.machine,
+        next.running,
+        next.coverOff,
+        next.writing,
+        next.done,
+        next.minutes,
+        next.owed,
+        next.money,
+        next.copied,
+        next.about,
+        Optional.of(cause));
+  }
+
+  // --- steps of the casebook
+  // ----------------------------------------------------------------------
+
+  private Rehearsal stepped(Step step) {
+    obstacle(step)
+        .ifPresent(
+            why -> {
+              throw new IllegalArgumentException(why);
+            });
+    Optional<Mishap> mishap = mishap(step);
+    if (mishap.filter(Mishap::ends).isPresent()) {
+      return noted(Move.step(step.id()), minutes(step), step.name(), "", Optional.empty(), mishap);
+    }
+    return step instanceof Check check ? checked(check, mishap) : repaired((Repair) step, mishap);
+  }
+
+  /** Bench minutes that a step takes here, a quarter of its waiting with it. */
+  public double minutes(Step step) {
+    return HANDLING
+        + step.effort().hands(machine.kind()).value()
+        + Math.min(20, step.effort().waiting().value() / 4);
+  }
+
+  private Optional<Mishap> mishap(Step step) {
+    boolean inside = step.effort().opensTheCase();
+    boolean live = step.effort().care().live();
+    if (live && machine.has(Flaw.WET)) {
+      return Optional.of(Mishap.MEASURED_WITHOUT_LEAVE);
+    }
+    if (inside && !live && mainsIn()) {
+      return Optional.of(Mishap.HANDS_INSIDE_UNDER_MAINS);
+    }
+    boolean erases =
+        step.effort().depth() == Depth.WRITES_DRIVE
+            && step.effort().needs().contains(dottore.core.casebook.Need.DATA_SAFE);
+    return erases && !copied ? Optional.of(Mishap.DATA_LOST) : Optional.empty();
+  }
+
+  private Rehearsal checked(Check check, Optional<Mishap> mishap) {
+    SplittableRandom random = new SplittableRandom(luck());
+    String outcome = Observer.answer(check, fed(), scenario.story(), random);
+    String words =
+        check.outcomes().stream()
+            .filter(one -> one.id().equals(outcome))
+            .map(Check.Outcome::words)
+            .findFirst()
+            .orElse(outcome);
+    Rehearsal next =
+        noted(
+            Move.step(check.id()),
+            minutes(check),
+            check.name(),
+            words,
+            Optional.of(outcome),
+            mishap);
+    Event reading = new Event.Reading(done.size(), check.id(), outcome, Event.SEEN);
+    return next.borrowing(check).knowing(reading).startedFor(check);
+  }
+
+  /** A step that wants it running leaves it on, one inside leaves it off. */
+  private Rehearsal startedFor(Step step) {
+    if (step.effort().opensTheCase()) {
+      return with(Optional.empty());
+    }
+    boolean powered =
+        step.effort().reach().compareTo(dottore.core.casebook.Stage.Reach.NOTHING) > 0;
+    return powered || step.id().equals(Check.HOW_FAR)
+        ? with(Optional.of(Sights.start(machine, new SplittableRandom(luck()))))
+        : this;
+  }
+
+  private Rehearsal repaired(Repair repair, Optional<Mishap> mishap) {
+    if (repair.effort().depth() == Depth.WRITES_FIRMWARE) {
+      Rehearsal next =
+          noted(
+              Move.step(repair.id()),
+              HANDLING + repair.effort().hands(machine.kind()).value(),
+              repair.name(),
+              "It is writing. Do not touch it until it is done.",
+              Optional.empty(),
+              mishap);
+      // What has to be done inside is done; from here on it has to have power.
+      return next.with(fed()).writing(Optional.of(repair));
+    }
+    Machine then = Hands.after(repair, fed(), new SplittableRandom(luck()));
+    then = mainsIn() ? then : then.with(Flaw.MAINS_PULLED);
+    Rehearsal next =
+        noted(Move.step(repair.id()), minutes(repair), repair.name(), "", Optional.empty(), mishap);
+    return next.with(then).borrowing(repair).tried(repair, machine, then).startedFor(repair);
+  }
+
+  /** Notes what a repair led to, in the last line and for the diagnosis. */
+  private Rehearsal tried(Repair repair, Machine before, Machine after) {
+    HowFar was = Sights.howFar(before.without(Flaw.MAINS_PULLED), new SplittableRandom(luck()));
+    HowFar is = Sights.howFar(after.without(Flaw.MAINS_PULLED), new SplittableRandom(luck()));
+    Event.Result result =
+        Sights.sound(after.without(Flaw.MAINS_PULLED))
+            ? Event.Result.WORKS
+            : is.compareTo(was) > 0 ? Event.Result.ELSEWHERE : Event.Result.SAME;
+    List<Done> lines = new ArrayList<>(done);
+    Done last = lines.remove(lines.size() - 1);
+    String words =
+        result.words().substring(0, 1).toUpperCase(java.util.Locale.ROOT)
+            + result.words().substring(1)
+            + ".";
+    lines.add(
+        new Done(
+            last.move(),
+            last.at(),
+            last.minutes(),
+            last.title(),
+            last.seen().isEmpty() ? words : last.seen() + " " + words,
+            Optional.of(result.id()),
+            last.mishap(),
+            repair.parts() > 0 && result == Event.Result.SAME));
+    return new Rehearsal(
+            scenario,
+            machine,
+            running,
+            coverOff,
+            writing,
+            lines,
+            minutes,
+            owed,
+            money + repair.parts(),
+            copied,
+            about,
+            named)
+        .knowing(new Event.Tried(done.size(), repair.id(), result));
+  }
+
+  // --- the record with one thing changed
+  // ---------------------------------------------------------------
+
+  private Rehearsal noted(
+      Move move,
+      double takes,
+      String title,
+      String seen,
+      Optional<String> outcome,
+      Optional<Mishap> mishap) {
+    List<Done> more = new ArrayList<>(done);
+    more.add(new Done(move, minutes, takes, title, seen, outcome, mishap, false));
+    return new Rehearsal(
+        scenario,
+        machine,
+        running,
+        coverOff,
+        writing,
+        more,
+        minutes + takes,
+        owed,
+        money,
+        copied,
+        about,
+        named);
+  }
+
+  private Rehearsal with(Machine now) {
+    return new Rehearsal(
+        scenario, now, running, coverOff, writing, done, minutes, owed, money, copied, about,
+        named);
+  }
+
+  private Rehearsal with(Optional<Start> start) {
+    return new Rehearsal(
+        scenario, machine, start, coverOff, writing, done, minutes, owed, money, copied, about,
+        named);
+  }
+
+  private Rehearsal writing(Optional<Repair> what) {
+    return new Rehearsal(
+        scenario, machine, running, coverOff, what, done, minutes, owed, money, copied, about,
+        named);
+  }
+
+  private Rehearsal owing(Set<String> what) {
+    return new Rehearsal(
+        scenario, machine, running, coverOff, writing, done, minutes, what, money, copied, about,
+        named);
+  }
+
+  private Rehearsal borrowing(Step step) {
+    Set<String> more = new LinkedHashSet<>(owed);
+    more.addAll(step.effort().borrows());
+    return owing(more);
+  }
+
+  private Rehearsal knowing(Event event) {
+    return new Rehearsal(
+        scenario,
+        machine,
+        running,
+        coverOff,
+        writing,
+        done,
+        minutes,
+        owed,
+        money,
+        copied,
+        about.with(event),
+        named);
+  }
+
+  /** The faults in it, for whoever has closed it. */
+  public List<Fault> faults() {
+    return scenario.faults();
+  }
+}
