@@ -32,6 +32,7 @@ class Frame {
             path.startsWith("/tickets") || path.startsWith("/arrival")),
         new Place("Shelf", "/shelf", "layers", "s", path.startsWith("/shelf")),
         new Place("Casebook", "/casebook", "book-open", "c", path.startsWith("/casebook")),
+        new Place("Practice", "/practice", "wrench", "p", path.startsWith("/practice")),
         new Place("Numbers", "/numbers", "chart-scatter", "n", path.startsWith("/numbers")));
   }
 

@@ -60,6 +60,8 @@ class SeekController {
           new Door("/casebook", "Causes", "the casebook", "casebook faults", false),
           new Door("/casebook/checks", "Checks", "the casebook", "casebook tests", false),
           new Door("/casebook/repairs", "Repairs", "the casebook", "casebook cures", false),
+          new Door(
+              "/practice", "Practice", "a machine with a hidden fault", "learn train case", false),
           new Door("/numbers", "Numbers", "what was learned, times", "odds statistics", false),
           new Door(
               "/casebook/own", "The shop's own entries", "the casebook", "edit write entry", true),

@@ -2,10 +2,13 @@ package dottore.core.bridge;
 
 import dottore.core.casebook.Check;
 import dottore.core.practice.Machine;
+import dottore.core.practice.Sights;
+import dottore.core.practice.Start;
 import dottore.core.practice.Story;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.random.RandomGenerator;
 
@@ -49,6 +52,15 @@ public final class Observer {
     }
     List<Check.Outcome> all = check.outcomes();
     return all.get(random.nextInt(all.size())).id();
+  }
+
+  /** What one start says of how far a machine gets; empty where it gets to its desktop. */
+  public static Optional<String> ofStart(Machine machine, Start start, RandomGenerator random) {
+    return start.halt() == Start.Halt.DESKTOP && start.picture() == Start.Picture.DESKTOP
+        ? Optional.empty()
+        : Optional.of(
+            PowerSights.answer(
+                Sights.of(machine, start), new Bench(machine, Story.NOTHING, random)));
   }
 
   /** What there is to see for somebody who takes nothing wrong. */

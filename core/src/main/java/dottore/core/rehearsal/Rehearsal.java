@@ -228,12 +228,31 @@ public record Rehearsal(
       return noted(move, 0.2, "Switched off", "It is off.", Optional.empty(), Optional.empty())
           .with(Optional.empty());
     }
-    Start start = Sights.start(machine, new SplittableRandom(luck()));
+    SplittableRandom random = new SplittableRandom(luck());
+    Start start = Sights.start(machine, random);
     Optional<Mishap> mishap =
         smelled("burnt") ? Optional.of(Mishap.POWERED_WHEN_BURNT) : Optional.empty();
-    return noted(
-            move, start.minutes(), "Pressed the button", Words.of(start), Optional.empty(), mishap)
-        .with(Optional.of(start));
+    Optional<String> far =
+        mainsIn()
+            ? Observer.ofStart(machine, start, random).filter(this::isNews)
+            : Optional.empty();
+    Rehearsal next =
+        noted(move, start.minutes(), "Pressed the button", Words.of(start), far, mishap)
+            .with(Optional.of(start));
+    return far.map(
+            outcome ->
+                next.knowing(new Event.Reading(done.size(), Check.HOW_FAR, outcome, Event.SEEN)))
+        .orElse(next);
+  }
+
+  /** Whether nobody has seen yet that it gets this far and no further. */
+  private boolean isNews(String howFar) {
+    return about.events().stream()
+        .noneMatch(
+            event ->
+                event instanceof Event.Reading reading
+                    && reading.check().equals(Check.HOW_FAR)
+                    && reading.outcome().equals(howFar));
   }
 
   private boolean smelled(String what) {

@@ -1,0 +1,495 @@
+package dottore.app.practice;
+
+import dottore.core.bridge.Parts;
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Cause;
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Depth;
+import dottore.core.casebook.Step;
+import dottore.core.practice.Flaw;
+import dottore.core.practice.Heat;
+import dottore.core.practice.Machine;
+import dottore.core.practice.Memory;
+import dottore.core.practice.Part;
+import dottore.core.practice.Start;
+import dottore.core.practice.Start.Halt;
+import dottore.core.rehearsal.Done;
+import dottore.core.rehearsal.Mishap;
+import dottore.core.rehearsal.Rehearsal;
+import dottore.core.rehearsal.Words;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+
+/** A practice machine as the page shows it. */
+final class BenchView {
+  /** A part on the drawing. */
+  record Spot(
+      String id,
+      String name,
+      String drawn,
+      int x,
+      int y,
+      int w,
+      int h,
+      boolean chosen,
+      String state) {}
+
+  /**
+   * Something that can be done at a part.
+   *
+   * @param key the number that does it; empty from the tenth on
+   * @param deep whether hands go inside with the mains out
+   * @param mends whether it changes something for good
+   */
+  record Act(
+      String id,
+      String name,
+      String minutes,
+      String key,
+      String caution,
+      boolean deep,
+      boolean mends) {}
+
+  /** What cannot be done now, with the reason. */
+  record Barred(String why, List<String> acts) {}
+
+  /** One line of what is known. */
+  record Line(String at, String title, String seen, String mishap) {}
+
+  /** A slot with what stands in it. */
+  record Slot(int number, int x, String mark) {}
+
+  /** A lamp of the board. */
+  record Lamp(String name, int x, boolean on) {}
+
+  record Choice(String station, List<Named> causes) {}
+
+  record Named(String id, String name) {}
+
+  /** A curve of temperature over a minute or ten. */
+  record Curve(String path, String end, double limitAt, String over) {}
+
+  /** What a meter shows. */
+  record Meter(String value, String where) {}
+
+  private static final int KEYS = 9;
+  private static final double MINUTE = 60;
+
+  private final Rehearsal rehearsal;
+  private final Casebook casebook;
+  private final Optional<Part> chosen;
+  private final Optional<Step> hint;
+
+  /**
+   * @param hint what would be advised now, where somebody has just asked
+   */
+  BenchView(Rehearsal rehearsal, Casebook casebook, Optional<Part> chosen, Optional<Step> hint) {
+    this.rehearsal = rehearsal;
+    this.casebook = casebook;
+    this.hint = hint;
+    this.chosen = chosen.filter(part -> part.on(rehearsal.machine().kind()));
+  }
+
+  private Machine machine() {
+    return rehearsal.machine();
+  }
+
+  public String code() {
+    return rehearsal.scenario().code();
+  }
+
+  public String kind() {
+    return machine().kind().id();
+  }
+
+  public String kindName() {
+    return kind().substring(0, 1).toUpperCase(Locale.ROOT) + kind().substring(1);
+  }
+
+  public int level() {
+    return rehearsal.scenario().level();
+  }
+
+  public String story() {
+    return rehearsal.scenario().story().words();
+  }
+
+  public String complaint() {
+    return Words.complaint(rehearsal.scenario().complaint());
+  }
+
+  public String old() {
+    return machine().build().old() ? "over eight years old" : "";
+  }
+
+  public String clock() {
+    return clock(rehearsal.minutes());
+  }
+
+  static String clock(double minutes) {
+    int whole = (int) Math.round(minutes);
+    return String.format(Locale.ROOT, "%d:%02d", whole / 60, whole % 60);
+  }
+
+  public int seen() {
+    return rehearsal.done().size();
+  }
+
+  public Drawing drawing() {
+    return Drawing.of(machine().kind());
+  }
+
+  public List<Spot> spots() {
+    return drawing().spots().stream()
+        .map(
+            spot ->
+                new Spot(
+                    spot.part().id(),
+                    spot.part().words(),
+                    drawn(spot.part()),
+                    spot.x(),
+                    spot.y(),
+                    spot.w(),
+                    spot.h(),
+                    chosen.equals(Optional.of(spot.part())),
+                    state(spot.part())))
+        .toList();
+  }
+
+  /** Which graphic a part has. */
+  private static String drawn(Part part) {
+    return switch (part) {
+      case FIRMWARE, SYSTEM, DRIVERS, OWNER -> "tab";
+      case SCREEN, PANEL -> "screen";
+      default -> part.id();
+    };
+  }
+
+  /** What can be seen of a part without touching it. */
+  private String state(Part part) {
+    return switch (part) {
+      case SUPPLY -> machine().has(Flaw.SWITCH_OFF) ? "switch off" : "switch on";
+      case WALL, CHARGER -> rehearsal.mainsIn() ? "plugged in" : "pulled";
+      case BUTTON -> on() ? "on" : "off";
+      case COOLER -> on() && turns() ? "turns" : "stands";
+      case MEMORY -> machine().memory().taken().size() + " in";
+      case SOCKETS ->
+          machine().any(Flaw.STICK_LEFT_IN, Flaw.SETUP_UNDER_WAY) ? "a stick is in" : "";
+      case PANEL -> screen(machine().build().inOnePiece());
+      case SCREEN -> machine().build().inOnePiece() ? "an outer screen" : screen(true);
+      default -> "";
+    };
+  }
+
+  private boolean on() {
+    return rehearsal
+        .running()
+        .map(start -> start.halt() != Halt.NO_LIFE && start.halt() != Halt.FALLS_OFF)
+        .orElse(false);
+  }
+
+  private boolean turns() {
+    return !machine().has(Flaw.FAN_STILL);
+  }
+
+  private String screen(boolean own) {
+    return own ? rehearsal.running().map(s -> Words.screen(s.picture())).orElse("dark") : "dark";
+  }
+
+  /** Which picture is on the machine's own screen. */
+  public String picture() {
+    return rehearsal.running().map(Start::picture).orElse(Start.Picture.NOTHING).name();
+  }
+
+  public boolean running() {
+    return on();
+  }
+
+  public boolean fans() {
+    return on() && turns();
+  }
+
+  public boolean coverOff() {
+    return rehearsal.coverOff();
+  }
+
+  public boolean mainsIn() {
+    return rehearsal.mainsIn();
+  }
+
+  public boolean writing() {
+    return rehearsal.writing().isPresent();
+  }
+
+  public boolean copied() {
+    return rehearsal.copied();
+  }
+
+  public String plug() {
+    return machine().portable() ? "charger" : "mains";
+  }
+
+  public boolean supplySwitchOn() {
+    return !machine().has(Flaw.SWITCH_OFF);
+  }
+
+  public boolean cardIn() {
+    return machine().build().card() && !machine().has(Flaw.CARD_OUT);
+  }
+
+  public boolean cableInCard() {
+    return cardIn() && !machine().has(Flaw.CABLE_IN_BOARD);
+  }
+
+  public boolean stickIn() {
+    return machine().any(Flaw.STICK_LEFT_IN, Flaw.SETUP_UNDER_WAY);
+  }
+
+  public boolean tower() {
+    return machine().tower();
+  }
+
+  /** The board's lamps, where it has some. */
+  public List<Lamp> lamps() {
+    if (!machine().build().lights()) {
+      return List.of();
+    }
+    Optional<Start> start = rehearsal.running();
+    return List.of(
+        lamp("cpu", 0, start, Halt.PROCESSOR),
+        lamp("mem", 1, start, Halt.MEMORY),
+        lamp("gfx", 2, start, Halt.GRAPHICS),
+        lamp("boot", 3, start, Halt.DEVICES, Halt.NO_DRIVE));
+  }
+
+  private static Lamp lamp(String name, int at, Optional<Start> start, Halt... halts) {
+    boolean lit = start.filter(s -> List.of(halts).contains(s.halt())).isPresent();
+    return new Lamp(name, 12 + at * 40, lit);
+  }
+
+  /** What the digits on the board read; empty where it has none. */
+  public String digits() {
+    if (!machine().build().digits()) {
+      return "";
+    }
+    return rehearsal
+        .running()
+        .map(Start::code)
+        .filter(code -> code.isPresent())
+        .map(code -> String.format(Locale.ROOT, "%02X", code.getAsInt()))
+        .orElse("--");
+  }
+
+  public List<Slot> slots() {
+    List<Slot> slots = new ArrayList<>();
+    Memory memory = machine().memory();
+    for (int i = 0; i < memory.slots().size(); i++) {
+      slots.add(
+          new Slot(i + 1, i, memory.slots().get(i).module().map(Memory.Module::mark).orElse("")));
+    }
+    return slots;
+  }
+
+  public String part() {
+    return chosen.map(Part::id).orElse("");
+  }
+
+  public String partName() {
+    return chosen.map(Part::words).orElse("");
+  }
+
+  public String partHint() {
+    return chosen.map(Part::hint).orElse("");
+  }
+
+  /** Hands are in the machine while it has mains. */
+  public boolean warns() {
+    return rehearsal.coverOff() && rehearsal.mainsIn() && acts().stream().anyMatch(Act::deep);
+  }
+
+  /** What can be done at the chosen part, looks before tools before writes. */
+  public List<Act> acts() {
+    List<Act> acts = new ArrayList<>();
+    for (Step step : steps()) {
+      if (rehearsal.obstacle(step).isEmpty()) {
+        acts.add(
+            new Act(
+                step.id(),
+                step.name(),
+                String.format(Locale.ROOT, "%.0f min", rehearsal.minutes(step)),
+                acts.size() < KEYS ? String.valueOf(acts.size() + 1) : "",
+                caution(step),
+                step.effort().opensTheCase() && !step.effort().care().live(),
+                !(step instanceof Check)));
+      }
+    }
+    return acts;
+  }
+
+  /** What there is beside that, by the reason why not. */
+  public List<Barred> barred() {
+    Map<String, List<String>> byReason = new LinkedHashMap<>();
+    for (Step step : steps()) {
+      rehearsal
+          .obstacle(step)
+          .ifPresent(why -> byReason.computeIfAbsent(why, w -> new ArrayList<>()).add(step.name()));
+    }
+    return byReason.entrySet().stream().map(e -> new Barred(e.getKey(), e.getValue())).toList();
+  }
+
+  private List<Step> steps() {
+    return Stream.<Step>concat(casebook.checks().stream(), casebook.repairs().stream())
+        .filter(step -> chosen.equals(Optional.of(Parts.of(step))))
+        .filter(step -> step.effort().kinds().contains(machine().kind()))
+        .sorted(
+            Comparator.comparing((Step step) -> !(step instanceof Check))
+                .thenComparing(step -> step.effort().depth())
+                .thenComparing(rehearsal::minutes))
+        .toList();
+  }
+
+  private String caution(Step step) {
+    if (step.effort().depth() == Depth.WRITES_DRIVE && !rehearsal.copied()) {
+      return "Erases or changes what is on the drive. Was it copied?";
+    }
+    return step.effort().depth() == Depth.WRITES_FIRMWARE
+        ? "Once it writes, nobody touches it."
+        : step.caution().orElse("");
+  }
+
+  /** What was done and seen, the last first. */
+  public List<Line> lines() {
+    List<Line> lines = new ArrayList<>();
+    for (Done done : rehearsal.done()) {
+      lines.add(
+          0,
+          new Line(
+              clock(done.at()),
+              done.title(),
+              done.seen(),
+              done.mishap().map(Mishap::words).orElse("")));
+    }
+    return lines;
+  }
+
+  /** What was just seen. */
+  public Optional<Line> last() {
+    return lines().stream().findFirst();
+  }
+
+  /** A question to think of; not which step answers it. */
+  public String hint() {
+    return hint.map(
+            step ->
+                step instanceof Check check
+                    ? Parts.of(step).words() + ": " + check.question()
+                    : Parts.of(step).words()
+                        + ": what could be wrong here and would be mended by hand?")
+        .orElse("");
+  }
+
+  public String owed() {
+    return String.join(", ", rehearsal.owed());
+  }
+
+  public String money() {
+    return rehearsal.money() == 0 ? "" : String.format(Locale.ROOT, "%.0f", rehearsal.money());
+  }
+
+  /** All causes that this kind of machine can have, to name one of them. */
+  public List<Choice> choices() {
+    List<Cause> causes =
+        casebook.causes().stream()
+            .filter(cause -> cause.kinds().contains(machine().kind()))
+            .sorted(Comparator.comparing(Cause::station).thenComparing(Cause::name))
+            .toList();
+    Map<String, List<Named>> ordered = new LinkedHashMap<>();
+    for (Cause cause : causes) {
+      ordered
+          .computeIfAbsent(cause.station().words(), s -> new ArrayList<>())
+          .add(new Named(cause.id(), cause.name()));
+    }
+    return ordered.entrySet().stream().map(e -> new Choice(e.getKey(), e.getValue())).toList();
+  }
+
+  /** The temperature as it went, when it was just looked at. */
+  public Optional<Curve> curve() {
+    return lastStep()
+        .filter(id -> id.endsWith("-temperature"))
+        .map(id -> curve(id.startsWith("load")));
+  }
+
+  private Optional<String> lastStep() {
+    List<Done> done = rehearsal.done();
+    return done.isEmpty() ? Optional.empty() : Optional.of(done.get(done.size() - 1).move().of());
+  }
+
+  private Curve curve(boolean load) {
+    Heat idle = Heat.idle(machine());
+    Heat heat = load ? Heat.load(machine()) : idle;
+    double seconds = load ? 10 * MINUTE : 2 * MINUTE;
+    double from = load ? idle.end() : heat.room();
+    StringBuilder path = new StringBuilder();
+    double last = from;
+    for (int i = 0; i <= 60; i++) {
+      last = Math.min(Heat.OFF, heat.after(seconds * i / 60, from));
+      path.append(String.format(Locale.ROOT, "%s%.1f %.1f", i == 0 ? "M" : "L", i * 5.0, y(last)));
+      if (last >= Heat.OFF) {
+        break;
+      }
+    }
+    return new Curve(
+        path.toString(),
+        String.format(Locale.ROOT, last >= Heat.OFF ? "off at %.0f C" : "%.0f C", last),
+        y(Heat.LIMIT),
+        load ? "ten minutes of load" : "two minutes in the firmware screen");
+  }
+
+  private static double y(double celsius) {
+    return 100 - (celsius - 20) * 100 / 100;
+  }
+
+  /** What the meter shows, when it was just used. */
+  public Optional<Meter> meter() {
+    Machine m = machine();
+    return lastStep()
+        .flatMap(
+            id ->
+                switch (id) {
+                  case "coin-cell-volts" ->
+                      Optional.of(
+                          new Meter(
+                              String.format(
+                                  Locale.ROOT,
+                                  "%.2f V",
+                                  3.05 - m.degree(Flaw.COIN_CELL_LOW) / 100.0),
+                              "across the coin cell"));
+                  case "charger-volts" ->
+                      Optional.of(
+                          new Meter(
+                              m.has(Flaw.CHARGER_DEAD) ? "0.03 V" : "19.4 V",
+                              "at the charger's plug"));
+                  case "rails-volts" -> Optional.of(rails(m));
+                  default -> Optional.empty();
+                });
+  }
+
+  private Meter rails(Machine m) {
+    String outcome = rehearsal.done().get(rehearsal.done().size() - 1).outcome().orElse("");
+    return switch (outcome) {
+      case "no-standby" -> new Meter("0.00 V", "standby at the wide plug");
+      case "standby-only" -> new Meter("5.04 V", "standby; the others give nothing");
+      case "sags" ->
+          new Meter(
+              String.format(Locale.ROOT, "%.2f V", 11.4 - m.degree(Flaw.SUPPLY_WEAK) / 50.0),
+              "12 V under load");
+      default -> new Meter("12.08 V", "12 V, the others in range too");
+    };
+  }
+}

@@ -1,0 +1,299 @@
+package dottore.app.practice;
+
+import com.github.benmanes.caffeine.cache.Cache;
+import com.github.benmanes.caffeine.cache.Caffeine;
+import dottore.app.knowledge.Knowledge;
+import dottore.app.said.NotThere;
+import dottore.app.said.Refused;
+import dottore.app.shop.Shop;
+import dottore.core.bridge.Names;
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Station;
+import dottore.core.casebook.Step;
+import dottore.core.diagnosis.Diagnosis;
+import dottore.core.machine.MachineKind;
+import dottore.core.practice.Fault;
+import dottore.core.practice.Scenario;
+import dottore.core.rehearsal.Debrief;
+import dottore.core.rehearsal.Guide;
+import dottore.core.rehearsal.Leitner;
+import dottore.core.rehearsal.Move;
+import dottore.core.rehearsal.Rehearsal;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Attempts at practice cases: begun, moved on, closed, looked back on. */
+@Service
+class PracticeBook {
+  /**
+   * An attempt with its machine.
+   *
+   * @param own whether it is that of whoever looks
+   */
+  record Attempt(long id, String who, Rehearsal rehearsal, boolean own, boolean closed) {}
+
+  /** What is kept of a debrief, so that looking at it again costs nothing. */
+  record Kept(List<Move> advised, List<KeptStep> steps, int points) {}
+
+  record KeptStep(double odds, String first, boolean told, String better) {}
+
+  /** An attempt that is closed, as a list shows it. */
+  record Past(
+      long id,
+      String who,
+      String code,
+      Station area,
+      LocalDate on,
+      int points,
+      boolean solved,
+      double minutes) {}
+
+  /** How many results of the whole shop are looked at. */
+  private static final int PREPARED = 200;
+
+  private final Attempts attempts;
+  private final Moves moves;
+  private final Knowledge knowledge;
+  private final Shop shop;
+  private final JsonMapper json;
+  private final Casebook casebook = Casebook.shipped();
+  private final Cache<String, Rehearsal> advised =
+      Caffeine.newBuilder().maximumSize(PREPARED).build();
+
+  PracticeBook(Attempts attempts, Moves moves, Knowledge knowledge, Shop shop, JsonMapper json) {
+    this.attempts = attempts;
+    this.moves = moves;
+    this.knowledge = knowledge;
+    this.shop = shop;
+    this.json = json;
+  }
+
+  /** The casebook that practice machines know: the shipped one. */
+  Casebook casebook() {
+    return casebook;
+  }
+
+  Diagnosis diagnosis() {
+    return new Diagnosis(casebook, knowledge.diagnosis().rules());
+  }
+
+  LocalDate today() {
+    return shop.times().today();
+  }
+
+  /** The station of what is hidden, by which progress is counted. */
+  Station area(Scenario scenario) {
+    return casebook.cause(Names.cause(scenario.faults().get(0))).orElseThrow().station();
+  }
+
+  /** All areas in which something can be hidden. */
+  List<Station> areas() {
+    return Arrays.stream(Fault.values())
+        .filter(fault -> fault != Fault.NOTHING_WRONG)
+        .map(fault -> casebook.cause(Names.cause(fault)).orElseThrow().station())
+        .distinct()
+        .sorted()
+        .toList();
+  }
+
+  /** Cases with something hidden in an area, or with one cause. */
+  Scenario among(int from, int level, Set<Fault> faults, Set<MachineKind> kinds) {
+    try {
+      return Scenario.among(from, level, faults, kinds);
+    } catch (IllegalArgumentException none) {
+      throw new Refused("There is no such case on this level. Take the next level.");
+    }
+  }
+
+  Set<Fault> in(Station area) {
+    Set<Fault> faults = EnumSet.noneOf(Fault.class);
+    for (Fault fault : Fault.values()) {
+      if (casebook.cause(Names.cause(fault)).orElseThrow().station() == area) {
+        faults.add(fault);
+      }
+    }
+    return faults;
+  }
+
+  /** Begins a case, or goes on with the open attempt at it. */
+  @Transactional
+  long begin(Scenario scenario, String who) {
+    for (AttemptRow open : attempts.findByAccountLoginAndClosedAtIsNullOrderByBegunAtDesc(who)) {
+      if (open.caseCode.equals(scenario.code())) {
+        return Objects.requireNonNull(open.id);
+      }
+    }
+    AttemptRow row = new AttemptRow();
+    row.accountLogin = who;
+    row.caseCode = scenario.code();
+    row.area = area(scenario).name();
+    row.begunAt = shop.now();
+    return Objects.requireNonNull(attempts.save(row).id);
+  }
+
+  @Transactional(readOnly = true)
+  Attempt open(long id, String who) {
+    AttemptRow row = row(id);
+    return new Attempt(
+        id, row.accountLogin, rehearsal(row), row.accountLogin.equals(who), row.closedAt != null);
+  }
+
+  private AttemptRow row(long id) {
+    return attempts
+        .findById(id)
+        .orElseThrow(() -> new NotThere("There is no such case on the practice bench."));
+  }
+
+  private Rehearsal rehearsal(AttemptRow row) {
+    Rehearsal now = Rehearsal.of(Scenario.of(row.caseCode));
+    for (MoveRow move : moves.of(Objects.requireNonNull(row.id))) {
+      now = now.after(new Move(Move.Kind.valueOf(move.kind), move.of), casebook);
+    }
+    return now;
+  }
+
+  /**
+   * One more move.
+   *
+   * @param seen how many moves the page knew of
+   */
+  @Transactional
+  Rehearsal move(long id, Move move, int seen, String who) {
+    AttemptRow row = row(id);
+    if (!row.accountLogin.equals(who)) {
+      throw new Refused("This is the case of somebody else. Take it by its code.");
+    }
+    Rehearsal before = rehearsal(row);
+    if (before.done().size() != seen) {
+      throw new Refused("Something was done here in the meantime. Look again and choose.");
+    }
+    Rehearsal after;
+    try {
+      after = before.after(move, casebook);
+    } catch (IllegalArgumentException cannot) {
+      throw new Refused("It cannot be done: " + cannot.getMessage() + ".");
+    }
+    MoveRow made = new MoveRow();
+    made.id = new MoveRow.Key(id, seen);
+    made.kind = move.kind().name();
+    made.of = move.of();
+    made.madeAt = shop.now();
+    moves.save(made);
+    if (after.over()) {
+      close(row, after);
+    }
+    return after;
+  }
+
+  private void close(AttemptRow row, Rehearsal end) {
+    Debrief debrief = Debrief.of(end, advised(end.scenario()), diagnosis());
+    Kept kept =
+        new Kept(
+            debrief.advised().done().stream().map(one -> one.move()).toList(),
+            debrief.steps().stream()
+                .map(s -> new KeptStep(s.odds(), s.first(), s.told(), s.better().orElse("")))
+                .toList(),
+            debrief.points());
+    row.closedAt = shop.now();
+    row.minutes = end.minutes();
+    row.points = debrief.points();
+    row.solved = end.solved();
+    row.debrief = json.writeValueAsString(kept);
+    attempts.save(row);
+  }
+
+  private Rehearsal advised(Scenario scenario) {
+    return advised.get(scenario.code(), code -> Guide.lead(scenario, diagnosis()));
+  }
+
+  /** What would be advised now, if a hint was the last thing asked for. */
+  Optional<Step> hint(Rehearsal rehearsal) {
+    int moves = rehearsal.done().size();
+    boolean asked = moves > 0 && rehearsal.done().get(moves - 1).move().kind() == Move.Kind.HINT;
+    return asked ? Guide.next(rehearsal.about(), diagnosis()) : Optional.empty();
+  }
+
+  /** The debrief of an attempt that is over. */
+  @Transactional(readOnly = true)
+  Optional<Debrief> debrief(long id) {
+    AttemptRow row = row(id);
+    if (row.debrief == null) {
+      return Optional.empty();
+    }
+    Kept kept = json.readValue(row.debrief, new TypeReference<Kept>() {});
+    Rehearsal own = rehearsal(row);
+    Rehearsal advisedRoad = Rehearsal.replay(own.scenario(), casebook, kept.advised());
+    List<Debrief.Judged> steps = new ArrayList<>();
+    for (int i = 0; i < own.done().size() && i < kept.steps().size(); i++) {
+      KeptStep step = kept.steps().get(i);
+      steps.add(
+          new Debrief.Judged(
+              own.done().get(i),
+              step.odds(),
+              step.first(),
+              step.told(),
+              step.better().isEmpty() ? Optional.empty() : Optional.of(step.better())));
+    }
+    return Optional.of(new Debrief(own, advisedRoad, steps, kept.points()));
+  }
+
+  /** The quickest solved attempt of anybody at a case, in bench minutes. */
+  @Transactional(readOnly = true)
+  Optional<Double> quickest(Scenario scenario) {
+    return attempts.findTop1ByCaseCodeAndSolvedIsTrueOrderByMinutes(scenario.code()).stream()
+        .map(row -> row.minutes)
+        .findFirst();
+  }
+
+  @Transactional(readOnly = true)
+  List<Attempt> openOf(String who) {
+    return attempts.findByAccountLoginAndClosedAtIsNullOrderByBegunAtDesc(who).stream()
+        .limit(8)
+        .map(row -> new Attempt(Objects.requireNonNull(row.id), who, rehearsal(row), true, false))
+        .toList();
+  }
+
+  @Transactional(readOnly = true)
+  List<Past> pastOf(String who) {
+    return attempts.findByAccountLoginAndClosedAtIsNotNullOrderByClosedAt(who).stream()
+        .map(this::past)
+        .toList();
+  }
+
+  /** The last of the whole shop, newest first. */
+  @Transactional(readOnly = true)
+  List<Past> pastOfAll() {
+    return attempts.findTop500ByClosedAtIsNotNullOrderByClosedAtDesc().stream()
+        .map(this::past)
+        .toList();
+  }
+
+  private Past past(AttemptRow row) {
+    return new Past(
+        Objects.requireNonNull(row.id),
+        row.accountLogin,
+        row.caseCode,
+        Station.valueOf(row.area),
+        LocalDate.ofInstant(Objects.requireNonNull(row.closedAt), shop.times().zone()),
+        row.points,
+        row.solved,
+        row.minutes);
+  }
+
+  /** Where somebody stands in each area, weakest first. */
+  List<Leitner.Area> progress(List<Past> past) {
+    List<Leitner.Result> results =
+        past.stream().map(p -> new Leitner.Result(p.area(), p.on(), p.points())).toList();
+    return Leitner.areas(areas(), results, today());
+  }
+}

@@ -1,0 +1,178 @@
+package dottore.app.practice;
+
+import dottore.app.practice.PracticeBook.Attempt;
+import dottore.app.practice.PracticeBook.Past;
+import dottore.app.said.NotThere;
+import dottore.app.said.Refused;
+import dottore.core.casebook.Station;
+import dottore.core.machine.MachineKind;
+import dottore.core.practice.Part;
+import dottore.core.practice.Scenario;
+import dottore.core.rehearsal.Debrief;
+import dottore.core.rehearsal.Leitner;
+import dottore.core.rehearsal.Move;
+import jakarta.servlet.http.HttpServletRequest;
+import java.security.Principal;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ThreadLocalRandom;
+import org.springframework.stereotype.Controller;
+import org.springframework.ui.Model;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+
+/** The place Practice: which case, the bench, the debrief. */
+@Controller
+@RequestMapping("/practice")
+class PracticeController {
+  private final PracticeBook book;
+
+  PracticeController(PracticeBook book) {
+    this.book = book;
+  }
+
+  @GetMapping
+  String home(Principal who, HttpServletRequest request, Model model) {
+    List<Past> past = book.pastOf(who.getName());
+    List<Leitner.Area> areas = book.progress(past);
+    model.addAttribute("view", new ProgressView(areas, past, book.today()));
+    model.addAttribute(
+        "open", book.openOf(who.getName()).stream().map(a -> view(a, Optional.empty())).toList());
+    model.addAttribute("openIds", book.openOf(who.getName()).stream().map(Attempt::id).toList());
+    boolean leads = request.isUserInRole("OWNER") || request.isUserInRole("TECHNICIAN");
+    model.addAttribute("others", leads ? others(who.getName()) : List.of());
+    return "practice/home";
+  }
+
+  private List<ProgressView.Person> others(String me) {
+    return book.pastOfAll().stream()
+        .map(Past::who)
+        .distinct()
+        .filter(name -> !name.equals(me))
+        .map(
+            name -> {
+              List<Past> past = book.pastOf(name);
+              return ProgressView.person(name, past, book.progress(past));
+            })
+        .toList();
+  }
+
+  /**
+   * Begins a case.
+   *
+   * @param how next, day, any or code
+   */
+  @PostMapping("/begin")
+  String begin(
+      @RequestParam String how,
+      @RequestParam(defaultValue = "2") int level,
+      @RequestParam(defaultValue = "") String code,
+      Principal who) {
+    Scenario scenario =
+        switch (how) {
+          case "next" -> next(who.getName());
+          case "day" -> ofTheDay();
+          case "code" -> byCode(code);
+          case "any" -> onLevel(level);
+          default -> throw new NotThere("There is no such way to begin.");
+        };
+    return "redirect:/practice/" + book.begin(scenario, who.getName());
+  }
+
+  /** Out of the weakest area, with levels that rise with its box. */
+  private Scenario next(String who) {
+    List<Past> past = book.pastOf(who);
+    Leitner.Area weakest = book.progress(past).get(0);
+    int level = Math.min(weakest.box(), Scenario.LEVELS - 1);
+    Station area = weakest.station();
+    int from = ThreadLocalRandom.current().nextInt(Scenario.SEEDS);
+    Set<MachineKind> all = Set.of(MachineKind.values());
+    try {
+      return book.among(from, level, book.in(area), all);
+    } catch (Refused rare) {
+      return book.among(from, 2, book.in(area), all);
+    }
+  }
+
+  /** The same for everybody on one day. */
+  private Scenario ofTheDay() {
+    long day = book.today().toEpochDay();
+    return Scenario.of((int) Math.floorMod(day * 7919L, (long) Scenario.SEEDS), 2);
+  }
+
+  private static Scenario byCode(String code) {
+    try {
+      return Scenario.of(code);
+    } catch (IllegalArgumentException wrong) {
+      throw new Refused("There is no case " + code + ": " + wrong.getMessage() + ".");
+    }
+  }
+
+  private static Scenario onLevel(int level) {
+    try {
+      return Scenario.of(ThreadLocalRandom.current().nextInt(Scenario.SEEDS), level);
+    } catch (IllegalArgumentException wrong) {
+      throw new Refused("A level is a number from 1 to " + Scenario.LEVELS + ".");
+    }
+  }
+
+  @GetMapping("/{id}")
+  String bench(
+      @PathVariable long id,
+      @RequestParam(defaultValue = "") String part,
+      Principal who,
+      Model model) {
+    Attempt attempt = book.open(id, who.getName());
+    model.addAttribute("id", id);
+    model.addAttribute("mine", attempt.own());
+    model.addAttribute("who", attempt.who());
+    if (attempt.closed()) {
+      Debrief debrief =
+          book.debrief(id).orElseThrow(() -> new NotThere("This case was not looked back on."));
+      model.addAttribute(
+          "view",
+          new DebriefView(debrief, book.casebook(), book.quickest(attempt.rehearsal().scenario())));
+      return "practice/debrief";
+    }
+    model.addAttribute("view", view(attempt, part(part)));
+    return "practice/bench";
+  }
+
+  private BenchView view(Attempt attempt, Optional<Part> part) {
+    return new BenchView(
+        attempt.rehearsal(), book.casebook(), part, book.hint(attempt.rehearsal()));
+  }
+
+  private static Optional<Part> part(String id) {
+    for (Part part : Part.values()) {
+      if (part.id().equals(id)) {
+        return Optional.of(part);
+      }
+    }
+    return Optional.empty();
+  }
+
+  /** One move at the machine. */
+  @PostMapping("/{id}/moves")
+  String move(
+      @PathVariable long id,
+      @RequestParam Move.Kind kind,
+      @RequestParam(defaultValue = "") String of,
+      @RequestParam int seen,
+      @RequestParam(defaultValue = "") String part,
+      Principal who) {
+    Move move;
+    try {
+      move = new Move(kind, of);
+    } catch (IllegalArgumentException wrong) {
+      throw new Refused("It cannot be done: " + wrong.getMessage() + ".");
+    }
+    boolean over = book.move(id, move, seen, who.getName()).over();
+    boolean known = !over && part(part).isPresent();
+    return "redirect:/practice/" + id + (known ? "?part=" + part : "");
+  }
+}
