@@ -362,7 +362,7 @@
   function press(key) {
     const target = $$(`[data-key="${CSS.escape(key)}"]`).find((el) => el.offsetParent !== null || el.closest("svg"));
     if (!target) return false;
-    if (/^(INPUT|TEXTAREA)$/.test(target.tagName)) target.focus();
+    if (/^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)) target.focus();
     else target.click();
     return true;
   }

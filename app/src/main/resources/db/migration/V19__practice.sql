@@ -10,9 +10,11 @@ create table practice_attempt (
   points integer not null default 0,
   solved boolean not null default false,
   debrief jsonb,
+  claim text not null default '',
   version integer not null default 0
 );
 create index practice_attempt_of on practice_attempt (account_login, closed_at);
+create index practice_attempt_claim on practice_attempt (claim) where claim <> '';
 create index practice_attempt_case on practice_attempt (case_code, solved, minutes);
 
 create table practice_move (

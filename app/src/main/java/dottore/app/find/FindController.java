@@ -9,6 +9,7 @@ import dottore.app.record.Record;
 import dottore.app.record.TicketFile;
 import dottore.app.record.Writing;
 import dottore.app.said.NotThere;
+import dottore.app.said.Refused;
 import dottore.app.shop.Shop;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
@@ -34,6 +35,7 @@ import java.util.Set;
 import java.util.function.Consumer;
 import java.util.function.Function;
 import java.util.stream.Stream;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -57,6 +59,7 @@ class FindController {
   private final Desks desks;
   private final Shop shop;
   private final ConfirmedCauses confirmed;
+  private final ObjectProvider<LiveMachine> live;
 
   FindController(
       Record record,
@@ -64,8 +67,10 @@ class FindController {
       TicketPage page,
       Desks desks,
       Shop shop,
-      ConfirmedCauses confirmed) {
+      ConfirmedCauses confirmed,
+      ObjectProvider<LiveMachine> live) {
     this.confirmed = confirmed;
+    this.live = live;
     this.record = record;
     this.knowledge = knowledge;
     this.page = page;
@@ -99,13 +104,23 @@ class FindController {
             knowledge.learned().times(),
             desks.places(),
             confirmed.counts());
-    model.addAttribute("find", view.page(step, at, new FindView.Typed(code, device)));
+    FindPage shown = view.page(step, at, new FindView.Typed(code, device));
+    model.addAttribute("find", shown);
+    model.addAttribute("device", device(claim, shown));
     model.addAttribute("sheet", file.openSheets().stream().findFirst().orElse(null));
     model.addAttribute("judge", file.guarded().filter(c -> c.worries(now)).orElse(null));
     model.addAttribute("perhapsBack", perhapsBack(file));
     model.addAttribute("q", q);
     model.addAttribute("record", RecordBox.of(q, casebook(), knowledge.wording(), file));
     return "find/find";
+  }
+
+  /** What reads the step that is shown; empty where a person has to. */
+  private String device(String claim, FindPage shown) {
+    return Optional.ofNullable(shown.step())
+        .flatMap(step -> casebook().step(step.id()))
+        .flatMap(step -> live.stream().flatMap(one -> one.device(claim, step).stream()).findFirst())
+        .orElse("");
   }
 
   /** What the repair that was tried last may have put back. */
@@ -138,6 +153,33 @@ class FindController {
     return casebook()
         .repair(id)
         .orElseThrow(() -> new NotThere("That repair is not in the casebook."));
+  }
+
+  /** Has a step done by the machine that stands on the bench. */
+  @PostMapping("/live")
+  String live(
+      @PathVariable String claim,
+      @RequestParam String step,
+      @RequestParam int seen,
+      Principal who,
+      Model model) {
+    Step known =
+        casebook().step(step).orElseThrow(() -> new NotThere("That step is not in the casebook."));
+    LiveMachine machine =
+        live.stream()
+            .filter(one -> one.device(claim, known).isPresent())
+            .findFirst()
+            .orElseThrow(() -> new Refused("Nothing on this bench answers that by itself."));
+    return write(
+        claim,
+        who,
+        model,
+        "",
+        writing -> {
+          String came = machine.does(claim, known, who.getName());
+          NewLine line = known instanceof Repair ? repaired(step, came) : reading(step, came);
+          writing.record(seen, List.of(line));
+        });
   }
 
   private static String back(String claim, String to) {

@@ -31,5 +31,8 @@ class AttemptRow {
   @JdbcTypeCode(SqlTypes.JSON)
   @Nullable String debrief;
 
+  /** The ticket under which it stands in Find; empty if it is none. */
+  String claim = "";
+
   @Version int version;
 }

@@ -176,8 +176,8 @@ final class BenchView {
     return switch (part) {
       case SUPPLY -> machine().has(Flaw.SWITCH_OFF) ? "switch off" : "switch on";
       case WALL, CHARGER -> rehearsal.mainsIn() ? "plugged in" : "pulled";
-      case BUTTON -> on() ? "on" : "off";
-      case COOLER -> on() && turns() ? "turns" : "stands";
+      case BUTTON -> rehearsal.on() ? "on" : "off";
+      case COOLER -> rehearsal.on() && turns() ? "turns" : "stands";
       case MEMORY -> machine().memory().taken().size() + " in";
       case SOCKETS ->
           machine().any(Flaw.STICK_LEFT_IN, Flaw.SETUP_UNDER_WAY) ? "a stick is in" : "";
@@ -185,13 +185,6 @@ final class BenchView {
       case SCREEN -> machine().build().inOnePiece() ? "an outer screen" : screen(true);
       default -> "";
     };
-  }
-
-  private boolean on() {
-    return rehearsal
-        .running()
-        .map(start -> start.halt() != Halt.NO_LIFE && start.halt() != Halt.FALLS_OFF)
-        .orElse(false);
   }
 
   private boolean turns() {
@@ -208,11 +201,11 @@ final class BenchView {
   }
 
   public boolean running() {
-    return on();
+    return rehearsal.on();
   }
 
   public boolean fans() {
-    return on() && turns();
+    return rehearsal.on() && turns();
   }
 
   public boolean coverOff() {

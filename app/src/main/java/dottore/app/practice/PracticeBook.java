@@ -3,11 +3,16 @@ package dottore.app.practice;
 import com.github.benmanes.caffeine.cache.Cache;
 import com.github.benmanes.caffeine.cache.Caffeine;
 import dottore.app.knowledge.Knowledge;
+import dottore.app.record.Arrival;
+import dottore.app.record.Counter;
+import dottore.app.record.Record;
+import dottore.app.record.TicketFile;
 import dottore.app.said.NotThere;
 import dottore.app.said.Refused;
 import dottore.app.shop.Shop;
 import dottore.core.bridge.Names;
 import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Context;
 import dottore.core.casebook.Station;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Diagnosis;
@@ -15,10 +20,14 @@ import dottore.core.machine.MachineKind;
 import dottore.core.practice.Fault;
 import dottore.core.practice.Scenario;
 import dottore.core.rehearsal.Debrief;
+import dottore.core.rehearsal.Done;
 import dottore.core.rehearsal.Guide;
 import dottore.core.rehearsal.Leitner;
 import dottore.core.rehearsal.Move;
 import dottore.core.rehearsal.Rehearsal;
+import dottore.core.rehearsal.Words;
+import dottore.core.ticket.Backup;
+import dottore.core.ticket.Person;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -58,11 +67,13 @@ class PracticeBook {
       boolean solved,
       double minutes) {}
 
-  /** How many results of the whole shop are looked at. */
+  /** How many advised roads are kept at hand. */
   private static final int PREPARED = 200;
 
   private final Attempts attempts;
   private final Moves moves;
+  private final Counter counter;
+  private final Record record;
   private final Knowledge knowledge;
   private final Shop shop;
   private final JsonMapper json;
@@ -70,9 +81,18 @@ class PracticeBook {
   private final Cache<String, Rehearsal> advised =
       Caffeine.newBuilder().maximumSize(PREPARED).build();
 
-  PracticeBook(Attempts attempts, Moves moves, Knowledge knowledge, Shop shop, JsonMapper json) {
+  PracticeBook(
+      Attempts attempts,
+      Moves moves,
+      Counter counter,
+      Record record,
+      Knowledge knowledge,
+      Shop shop,
+      JsonMapper json) {
     this.attempts = attempts;
     this.moves = moves;
+    this.counter = counter;
+    this.record = record;
     this.knowledge = knowledge;
     this.shop = shop;
     this.json = json;
@@ -113,6 +133,23 @@ class PracticeBook {
     } catch (IllegalArgumentException none) {
       throw new Refused("There is no such case on this level. Take the next level.");
     }
+  }
+
+  /** A case like one that this shop has closed: the same cause on the same kind of machine. */
+  @Transactional(readOnly = true)
+  Scenario like(String claim) {
+    TicketFile file = record.open(claim);
+    if (file.confirmedCauses().isEmpty()) {
+      throw new Refused("That ticket has no confirmed cause, so that nothing can be hidden.");
+    }
+    Set<Fault> faults = EnumSet.noneOf(Fault.class);
+    for (Fault fault : Fault.values()) {
+      if (file.confirmedCauses().contains(Names.cause(fault))) {
+        faults.add(fault);
+      }
+    }
+    int from = Math.floorMod(claim.hashCode(), Scenario.SEEDS);
+    return among(from, 2, faults, Set.of(file.machine().kind()));
   }
 
   Set<Fault> in(Station area) {
@@ -183,12 +220,7 @@ class PracticeBook {
     } catch (IllegalArgumentException cannot) {
       throw new Refused("It cannot be done: " + cannot.getMessage() + ".");
     }
-    MoveRow made = new MoveRow();
-    made.id = new MoveRow.Key(id, seen);
-    made.kind = move.kind().name();
-    made.of = move.of();
-    made.madeAt = shop.now();
-    moves.save(made);
+    keep(id, seen, move);
     if (after.over()) {
       close(row, after);
     }
@@ -214,6 +246,88 @@ class PracticeBook {
 
   private Rehearsal advised(Scenario scenario) {
     return advised.get(scenario.code(), code -> Guide.lead(scenario, diagnosis()));
+  }
+
+  /** The ticket under which an attempt stands in Find; empty if it stands under none. */
+  @Transactional(readOnly = true)
+  String claim(long id) {
+    return row(id).claim;
+  }
+
+  /** Puts the machine on the bench as a ticket that teaches nothing, so that Find leads the way. */
+  @Transactional
+  String toFind(long id, String who) {
+    AttemptRow row = row(id);
+    if (!row.accountLogin.equals(who) || row.closedAt != null) {
+      throw new Refused("Only an open case of your own goes to Find.");
+    }
+    if (row.claim.isEmpty()) {
+      row.claim = counter.receiveToPractice(arrival(Scenario.of(row.caseCode), who), who);
+      attempts.save(row);
+    }
+    return row.claim;
+  }
+
+  private static Arrival arrival(Scenario scenario, String who) {
+    MachineKind kind = scenario.machine().kind();
+    Set<Context> contexts = Names.contexts(scenario);
+    contexts.remove(Context.of(kind));
+    return new Arrival(
+        new Person("Practice bench, " + who, "", ""),
+        "Practice",
+        kind.id() + " " + scenario.code(),
+        "",
+        kind,
+        "Practice case " + scenario.code() + ": " + Words.complaint(scenario.complaint()),
+        Optional.empty(),
+        contexts,
+        Set.of(),
+        "",
+        Backup.YES,
+        true,
+        true,
+        Optional.empty(),
+        Optional.empty(),
+        Optional.empty());
+  }
+
+  /** The open attempt under a ticket. */
+  @Transactional(readOnly = true)
+  Optional<AttemptRow> under(String claim) {
+    return attempts.findByClaim(claim).filter(row -> row.closedAt == null);
+  }
+
+  /**
+   * Has a step done on the machine under a ticket, made ready for it first.
+   *
+   * @return the outcome of a check, the result of a repair
+   */
+  @Transactional
+  String does(String claim, Step step) {
+    AttemptRow row =
+        under(claim).orElseThrow(() -> new Refused("This practice case is closed already."));
+    Rehearsal before = rehearsal(row);
+    Rehearsal after;
+    try {
+      after = Guide.prepared(before, step, casebook).after(Move.step(step.id()), casebook);
+      after = after.writing().isPresent() ? after.after(Move.of(Move.Kind.WAIT), casebook) : after;
+    } catch (IllegalArgumentException cannot) {
+      throw new Refused("It cannot be done: " + cannot.getMessage() + ".");
+    }
+    List<Done> made = after.done();
+    for (int number = before.done().size(); number < made.size(); number++) {
+      keep(Objects.requireNonNull(row.id), number, made.get(number).move());
+    }
+    return made.get(made.size() - 1).outcome().orElseThrow();
+  }
+
+  private void keep(long attempt, int number, Move move) {
+    MoveRow made = new MoveRow();
+    made.id = new MoveRow.Key(attempt, number);
+    made.kind = move.kind().name();
+    made.of = move.of();
+    made.madeAt = shop.now();
+    moves.save(made);
   }
 
   /** What would be advised now, if a hint was the last thing asked for. */

@@ -64,13 +64,14 @@ class PracticeController {
   /**
    * Begins a case.
    *
-   * @param how next, day, any or code
+   * @param how next, day, any, code or ticket
    */
   @PostMapping("/begin")
   String begin(
       @RequestParam String how,
       @RequestParam(defaultValue = "2") int level,
       @RequestParam(defaultValue = "") String code,
+      @RequestParam(defaultValue = "") String claim,
       Principal who) {
     Scenario scenario =
         switch (how) {
@@ -78,6 +79,7 @@ class PracticeController {
           case "day" -> ofTheDay();
           case "code" -> byCode(code);
           case "any" -> onLevel(level);
+          case "ticket" -> book.like(claim.strip());
           default -> throw new NotThere("There is no such way to begin.");
         };
     return "redirect:/practice/" + book.begin(scenario, who.getName());
@@ -139,6 +141,7 @@ class PracticeController {
       return "practice/debrief";
     }
     model.addAttribute("view", view(attempt, part(part)));
+    model.addAttribute("claim", book.claim(id));
     return "practice/bench";
   }
 
@@ -154,6 +157,12 @@ class PracticeController {
       }
     }
     return Optional.empty();
+  }
+
+  /** On as a ticket, where Find leads and the devices answer. */
+  @PostMapping("/{id}/ticket")
+  String ticket(@PathVariable long id, Principal who) {
+    return "redirect:/tickets/" + book.toFind(id, who.getName()) + "/find";
   }
 
   /** One move at the machine. */

@@ -1,10 +1,10 @@
 package dottore.core.practice;
 
 import dottore.core.machine.MachineKind;
+import java.util.Arrays;
 import java.util.Collections;
 import java.util.EnumMap;
 import java.util.Map;
-import java.util.Set;
 import java.util.function.UnaryOperator;
 
 /**
@@ -102,7 +102,7 @@ public record Machine(Build build, Memory memory, Map<Flaw, Integer> flaws) {
       return this;
     }
     EnumMap<Flaw, Integer> fewer = new EnumMap<>(flaws);
-    fewer.keySet().removeAll(Set.of(gone));
+    fewer.keySet().removeAll(Arrays.asList(gone));
     return new Machine(build, memory, fewer);
   }
 

@@ -83,6 +83,11 @@ public record Start(
     return java.util.List.of(of).contains(picture);
   }
 
+  /** Whether it runs on, however far it got. */
+  public boolean staysOn() {
+    return halt != Halt.NO_LIFE && halt != Halt.FALLS_OFF;
+  }
+
   /** Whether its light for this place stays on. */
   public boolean stuckAt(Halt place) {
     return lit && halt == place;

@@ -1,5 +1,6 @@
 package dottore.core.rehearsal;
 
+import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Stage;
 import dottore.core.casebook.Step;
@@ -30,7 +31,7 @@ public final class Guide {
       if (next.isEmpty()) {
         break;
       }
-      now = prepared(now, next.get(), diagnosis);
+      now = prepared(now, next.get(), diagnosis.casebook());
       if (now.obstacle(next.get()).isPresent()) {
         break;
       }
@@ -57,27 +58,30 @@ public final class Guide {
     return assessment;
   }
 
-  /** Mains out before hands go inside, in before it has to run; data copied before it is erased. */
-  private static Rehearsal prepared(Rehearsal now, Step step, Diagnosis diagnosis) {
+  /**
+   * The machine made ready for a step: mains out before hands go inside, in before it has to run,
+   * data copied before it is erased.
+   */
+  public static Rehearsal prepared(Rehearsal now, Step step, Casebook casebook) {
     Rehearsal ready = now;
     boolean live = step.effort().care().live();
     boolean inside = step.effort().opensTheCase();
     boolean powered = live || step.effort().reach() != Stage.Reach.NOTHING;
     if (inside && !live && ready.mainsIn()) {
-      ready = ready.after(Move.of(Kind.MAINS), diagnosis.casebook());
+      ready = ready.after(Move.of(Kind.MAINS), casebook);
     }
     if (inside && !ready.coverOff()) {
       if (ready.mainsIn()) {
-        ready = ready.after(Move.of(Kind.MAINS), diagnosis.casebook());
+        ready = ready.after(Move.of(Kind.MAINS), casebook);
       }
-      ready = ready.after(Move.of(Kind.COVER), diagnosis.casebook());
+      ready = ready.after(Move.of(Kind.COVER), casebook);
     }
     if (powered && !inside && !ready.mainsIn() || live && !ready.mainsIn()) {
-      ready = ready.after(Move.of(Kind.MAINS), diagnosis.casebook());
+      ready = ready.after(Move.of(Kind.MAINS), casebook);
     }
     boolean erases =
         step.effort().depth() == dottore.core.casebook.Depth.WRITES_DRIVE && !ready.copied();
-    return erases ? ready.after(Move.of(Kind.COPY), diagnosis.casebook()) : ready;
+    return erases ? ready.after(Move.of(Kind.COPY), casebook) : ready;
   }
 
   /** Everything back in its place, and the cause named. */

@@ -106,6 +106,11 @@ public record Rehearsal(
     return named.isPresent() || mishaps().stream().anyMatch(Mishap::ends);
   }
 
+  /** Whether it stayed on when it was started last. */
+  public boolean on() {
+    return running.map(Start::staysOn).orElse(false);
+  }
+
   public boolean mainsIn() {
     return !machine.has(Flaw.MAINS_PULLED);
   }
@@ -224,7 +229,7 @@ public record Rehearsal(
     if (writing.isPresent()) {
       return cut(move, "Pressed the button while the firmware was written");
     }
-    if (running.isPresent()) {
+    if (on()) {
       return noted(move, 0.2, "Switched off", "It is off.", Optional.empty(), Optional.empty())
           .with(Optional.empty());
     }

@@ -15,8 +15,8 @@ import java.util.Set;
  *
  * @param minutes bench minutes spent, referring included
  * @param firstAt steps after which the right cause was first, or the repair worked
- * @param confirmed whether it was cured and the log names the right cause, or handed on with the
- *     right cause found
+ * @param named the cause that the log names when it was cured, or that was found when it is handed
+ *     on; empty where neither
  * @param wiped whether the drive was written to although the cause did not ask for it
  * @param said what was said of the first suspect at each step, and whether it was right
  */
@@ -25,7 +25,7 @@ record Road(
     int steps,
     int firstAt,
     boolean cured,
-    boolean confirmed,
+    String named,
     boolean wiped,
     List<Said> said) {
   private static final int LONGEST = 40;
@@ -54,7 +54,7 @@ record Road(
     int steps = 0;
     int firstAt = Integer.MAX_VALUE;
     boolean wiped = false;
-    boolean found = false;
+    String found = "";
     Set<String> asked = new HashSet<>();
     while (steps < LONGEST) {
       Assessment assessment = diagnosis.assess(about);
@@ -70,7 +70,7 @@ record Road(
       firstAt = right ? Math.min(firstAt, steps) : firstAt;
       Step next = assessment.next().flatMap(Candidate::step).orElse(null);
       if (next == null) {
-        found = right && assessment.verdict() instanceof Verdict.Found;
+        found = assessment.verdict() instanceof Verdict.Found one ? one.cause().id() : "";
         break;
       }
       steps++;
@@ -83,8 +83,8 @@ record Road(
         boolean cured = result == Event.Result.WORKS;
         wiped |= wipesInVain(repair, cured);
         if (cured) {
-          boolean confirmed = machine.isCause(named(diagnosis, about, repair, steps));
-          return new Road(minutes, steps, Math.min(firstAt, steps), true, confirmed, wiped, said);
+          String named = named(diagnosis, about, repair, steps);
+          return new Road(minutes, steps, Math.min(firstAt, steps), true, named, wiped, said);
         }
         about = about.with(new Event.Tried(steps, repair.id(), result));
         if (result == Event.Result.ELSEWHERE) {
@@ -103,6 +103,11 @@ record Road(
         diagnosis.assess(about.with(new Event.Tried(ref, repair.id(), Event.Result.WORKS)));
     List<dottore.core.casebook.Cause> cured = then.curedCauses();
     return cured.isEmpty() ? "" : cured.get(cured.size() - 1).id();
+  }
+
+  /** Whether a repair replaces what is on the drive. */
+  static boolean wipes(String repair) {
+    return WIPING.contains(repair);
   }
 
   private static boolean wipesInVain(Repair repair, boolean cured) {
@@ -127,18 +132,12 @@ record Road(
       boolean cured = result == Event.Result.WORKS;
       wiped |= wipesInVain(repair, cured);
       if (cured) {
-        return new Road(minutes, steps, steps, true, false, wiped, List.of());
+        return new Road(minutes, steps, steps, true, "", wiped, List.of());
       }
       about = about.with(new Event.Tried(steps, repair.id(), Event.Result.SAME));
     }
     return new Road(
-        minutes + diagnosis.rules().referMinutes(),
-        LONGEST,
-        LONGEST,
-        false,
-        false,
-        wiped,
-        List.of());
+        minutes + diagnosis.rules().referMinutes(), LONGEST, LONGEST, false, "", wiped, List.of());
   }
 
   private static Repair next(
@@ -183,12 +182,12 @@ record Road(
         boolean cured = result == Event.Result.WORKS;
         wiped |= wipesInVain(repair, cured);
         if (cured) {
-          return new Road(minutes, steps, steps, true, false, wiped, List.of());
+          return new Road(minutes, steps, steps, true, "", wiped, List.of());
         }
       }
     }
     return new Road(
-        minutes + diagnosis.rules().referMinutes(), steps, LONGEST, false, false, wiped, List.of());
+        minutes + diagnosis.rules().referMinutes(), steps, LONGEST, false, "", wiped, List.of());
   }
 
   /** The ladder that practitioners climb from habit. */

@@ -1,0 +1,18 @@
+package dottore.app.find;
+
+import dottore.core.casebook.Step;
+import java.util.Optional;
+
+/** A machine on the bench whose devices answer by themselves. */
+public interface LiveMachine {
+  /** What is read for a step of this ticket; empty where nothing answers by itself. */
+  Optional<String> device(String claim, Step step);
+
+  /**
+   * Has a step done, in the transaction of whoever asks.
+   *
+   * @return the outcome of a check, the result of a repair
+   * @throws dottore.app.said.Refused if it cannot be done as the machine stands
+   */
+  String does(String claim, Step step, String who);
+}
