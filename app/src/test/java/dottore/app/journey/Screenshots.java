@@ -4,9 +4,14 @@ import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import dottore.app.TestDatabase;
 import dottore.app.TestShop;
+import dottore.core.machine.MachineKind;
+import dottore.core.practice.Fault;
+import dottore.core.practice.Scenario;
 import java.nio.file.Path;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 
@@ -34,16 +39,49 @@ class Screenshots extends Journey {
     return address.replaceAll("^(/tickets/[^/]+).*", "$1");
   }
 
-  /** A drive that is to be replaced, from what is in it to the screws. */
-  private void replaced(String address) {
-    page.navigate(address);
-    fill("facts/slot", "swap-out=card-nvme-2280");
-    fill("facts/amount", "used-gb=210", "growth-gb=25");
-    fill("facts/decides", "old-drive=reads", "system-sound=yes", "swap-wish=as-it-was");
-    send(page.locator("[name=new-form][value=card-nvme-2280]"));
-    send(page.locator("[name=swap-road]").first());
-    fill("facts/new-drive", "new-serial=NS3-7713-QD", "new-gb=500", "old-one=kept");
-    take(page, "replace");
+  private void begin(Page of, Fault fault, MachineKind kind) {
+    of.navigate("/practice");
+    of.locator("[name=code]")
+        .fill(Scenario.among(40, 2, EnumSet.of(fault), Set.of(kind)).code());
+    of.keyboard().press("Enter");
+    of.waitForURL("**/practice/*");
+  }
+
+  /** One move at a practice machine, and the page after it. */
+  private void move(Page of, String key) {
+    int seen = of.locator(".known-lines li").count();
+    of.keyboard().press(key);
+    of.waitForFunction(
+        "seen => document.querySelectorAll('.known-lines li').length > seen", seen);
+  }
+
+  private void part(Page of, String part) {
+    of.locator("[data-part=" + part + "]").click();
+    of.waitForURL("**part=" + part);
+  }
+
+  /** An apprentice at two machines, what the debrief says, and how far he got. */
+  private void practiced(Page of) {
+    begin(of, Fault.INNER_CABLE, MachineKind.LAPTOP);
+    move(of, "o");
+    part(of, "panel");
+    move(of, "1");
+    take(of, "practice-laptop");
+    begin(of, Fault.MODULE_FAULTY, MachineKind.TOWER);
+    for (String key : List.of("o", "m", "c")) {
+      move(of, key);
+    }
+    part(of, "memory");
+    move(of, "1");
+    take(of, "practice");
+    move(of, "7");
+    move(of, "8");
+    of.locator("#cause").selectOption("memory-faulty");
+    of.locator("button[data-key=e]").click();
+    of.locator("svg.roads").waitFor();
+    take(of, "practice-debrief");
+    of.navigate("/practice");
+    take(of, "practice-progress");
   }
 
   /** A system that ran unstably, and the next one wanted. */
@@ -67,7 +105,6 @@ class Screenshots extends Journey {
     take(page, "sign-in");
     signIn("runa", RUNA);
     take("/today", "today");
-    take("/tickets", "tickets");
     take("/arrival", "arrival");
     String oskar = ticketOf("Oskar");
     take(oskar + "/find", "find");
@@ -88,19 +125,12 @@ class Screenshots extends Journey {
     take(ilse + "/fix/firmware/update", "firmware");
     String tamar = ticketOf("Tamar");
     take(tamar + "/fix/drive/disk", "drive");
-    replaced(tamar + "/fix/drive/replace");
     take("/shelf", "shelf");
     upgraded(tamar + "/fix/system/road");
-    take(ticketOf("Wanda") + "/fix/drivers/devices", "drivers");
     take(ticketOf("Pavo") + "/prove", "prove");
     take("/numbers", "numbers");
     Page owner = another("orsolya", ORSOLYA);
-    owner.navigate("/casebook/causes/memory-unseated/edit");
-    owner.locator("[name=note]").fill("more often since the new kits");
-    owner.locator("[name=yaml]").press("Control+Home");
-    owner.locator("[name=yaml]").pressSequentially("# seen more here\n");
-    owner.locator("#looked .good").first().waitFor();
-    take(owner, "casebook-edit");
+    practiced(another("ivo", IVO));
     TestDatabase.script(
         Map.of("DOTTORE_DATABASE", "journeys", "DOTTORE_BACKUPS", TestShop.BACKUPS + "journeys"),
         "backup");

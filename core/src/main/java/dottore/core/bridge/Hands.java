@@ -23,7 +23,8 @@ public final class Hands {
     DRIVE_DEAD, DRIVE_FAILING, DRIVE_UNSUPPORTED, DRIVE_UNPLUGGED, DRIVE_FULL, DRIVE_SMALL
   };
 
-  private static final Flaw[] SYSTEM = {
+  /** What a system put there anew does away with. */
+  static final Flaw[] SYSTEM = {
     FILES_DAMAGED,
     UPGRADE_HALF,
     MALWARE,

@@ -156,6 +156,7 @@ final class SystemSights {
                 "starts",
                 "stops"));
     looks.put("event-list", SystemSights::events);
+    looks.put("live-stick-run", SystemSights::liveStick);
     looks.put("tools-out", b -> b.stops(b.machine().with(TOOLS_OFF), "stops", "same"));
     looks.put("clean-start", b -> b.stops(b.machine().with(TOOLS_OFF), "stops", "same"));
     looks.put(
@@ -171,6 +172,16 @@ final class SystemSights {
                           case ANY_TIME -> "any-time";
                         })
                 .orElse("any-time"));
+  }
+
+  /** Under a stick's own system only what is not on the drive can fail. */
+  private static String liveStick(Bench b) {
+    Machine live = b.machine().without(Hands.SYSTEM).without(DRIVE_FAILING, DRIVE_CABLE_BAD);
+    double often = Running.troubles(live).stream().mapToDouble(Trouble::perHour).sum();
+    if (often > 0) {
+      return b.chance(Math.min(0.9, often / 3)) ? "happens" : "too-early";
+    }
+    return b.chance(0.75) ? "quiet" : "too-early";
   }
 
   private static String stopCode(Bench b) {

@@ -276,7 +276,7 @@ public enum Fault {
   MONITOR_INPUT(
       "the screen stands on another input",
       4,
-      on(TOWER, HANDHELD),
+      on(TOWER),
       more(MOVED, GRAPHICS_CHANGED, NEW_BUILD),
       flaw(Flaw.MONITOR_INPUT_WRONG)),
   MODE_TOO_HIGH(
@@ -800,7 +800,8 @@ public enum Fault {
   }
 
   private static Machine bug(Machine m, RandomGenerator random) {
-    return m.with(Flaw.FIRMWARE_BUG, drawn(random, 1, 2, 2, 3, 4));
+    return m.with(
+        Flaw.FIRMWARE_BUG, m.tower() ? drawn(random, 1, 2, 2, 3, 4) : drawn(random, 1, 2, 4));
   }
 
   private static Machine settings(Machine m, RandomGenerator random) {

@@ -176,9 +176,7 @@ final class PowerOn {
     if (m.build().inOnePiece()) {
       return m.has(INNER_CABLE_LOOSE, 1) || m.has(PANEL_DEAD, 1)
           ? Picture.NOTHING
-          : m.has(BACKLIGHT_DEAD)
-              ? Picture.FAINT
-              : m.has(MONITOR_INPUT_WRONG) ? Picture.NO_SIGNAL : drawn;
+          : m.has(BACKLIGHT_DEAD) ? Picture.FAINT : drawn;
     }
     boolean byCard =
         m.build().card()

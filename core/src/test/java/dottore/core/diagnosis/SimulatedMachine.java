@@ -29,6 +29,7 @@ final class SimulatedMachine implements Hidden {
   final List<String> impossible = new ArrayList<>();
   final List<String> dangerous = new ArrayList<>();
   int partsInVain;
+  boolean erasedInVain;
 
   SimulatedMachine(Scenario scenario) {
     this.scenario = scenario;
@@ -84,9 +85,15 @@ final class SimulatedMachine implements Hidden {
   @Override
   public Event.Result after(Repair repair) {
     judge(repair);
+    Machine was = now;
     now = Hands.after(repair, now, random);
     HowFar before = stage;
     stage = Sights.howFar(now, random);
+    if (stage.compareTo(before) < 0 && !Sights.sound(now)) {
+      // Nobody leaves it worse than it was: the last change is undone.
+      now = was;
+      stage = before;
+    }
     boolean works = Sights.sound(now);
     Event.Result result =
         works
@@ -95,8 +102,14 @@ final class SimulatedMachine implements Hidden {
     if (repair.parts() > DEAR && result == Event.Result.SAME) {
       partsInVain++;
     }
+    erasedInVain |= result == Event.Result.SAME && erases(repair) && Sights.driveSeen(was);
     log.add(repair.id() + ": " + result.words());
     return result;
+  }
+
+  /** Whether what was on a drive that still works is gone; a drive that is replaced is kept. */
+  private static boolean erases(Repair repair) {
+    return Road.wipes(repair.id()) && !repair.id().equals("replace-drive-restore");
   }
 
   private void judge(Step step) {
@@ -118,8 +131,18 @@ final class SimulatedMachine implements Hidden {
     }
   }
 
+  /** How far it gets at its best: what fails at times can be worked at in between. */
   private Stage.Reach reach() {
-    return switch (stage) {
+    HowFar best = stage;
+    for (int i = 0; i < 5; i++) {
+      HowFar one = Sights.of(now, Sights.start(now, random));
+      best = one.compareTo(best) > 0 ? one : best;
+    }
+    return reach(best);
+  }
+
+  private Stage.Reach reach(HowFar far) {
+    return switch (far) {
       case DEAD -> Stage.Reach.NOTHING;
       case TWITCH -> Stage.Reach.FLICKER;
       case PROCESSOR, MEMORY, GRAPHICS, DEVICES, DARK -> Stage.Reach.LIGHTS;

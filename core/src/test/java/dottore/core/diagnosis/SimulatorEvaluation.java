@@ -226,7 +226,9 @@ class SimulatorEvaluation {
 
   private void harm(List<Led> all) {
     say("%n## What must not happen%n%n| | machines |%n|---|---|%n");
-    say("| drive written in vain | %d |%n", all.stream().filter(one -> one.ours().wiped()).count());
+    say(
+        "| a working drive erased in vain | %d |%n",
+        all.stream().filter(one -> one.machine().erasedInVain).count());
     say(
         "| a part bought that changed nothing | %d |%n",
         all.stream().filter(one -> one.machine().partsInVain > 0).count());
@@ -240,7 +242,7 @@ class SimulatorEvaluation {
     for (Led one : all) {
       one.machine().impossible.forEach(step -> say("- impossible: %s%n", step));
       one.machine().dangerous.forEach(step -> say("- dangerous: %s%n", step));
-      if (one.ours().wiped() || one.machine().partsInVain > 0) {
+      if (one.machine().erasedInVain || one.machine().partsInVain > 0) {
         say(
             "- %s, %s: %s%n",
             one.machine().scenario().code(),
