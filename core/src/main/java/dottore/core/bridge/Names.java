@@ -1,9 +1,12 @@
 package dottore.core.bridge;
 
 import dottore.core.casebook.Context;
+import dottore.core.casebook.Stage;
 import dottore.core.practice.Fault;
+import dottore.core.practice.Flaw;
 import dottore.core.practice.Machine;
 import dottore.core.practice.Scenario;
+import dottore.core.practice.Sights.HowFar;
 import dottore.core.practice.Story;
 import java.util.EnumMap;
 import java.util.EnumSet;
@@ -150,6 +153,19 @@ public final class Names {
   /** What changed last, in the casebook's words. */
   public static Context context(Story story) {
     return Context.valueOf(story.name());
+  }
+
+  /** What a technician can get at on a machine that gets this far. */
+  public static Stage.Reach reach(Machine machine, HowFar far) {
+    return switch (far) {
+      case DEAD -> Stage.Reach.NOTHING;
+      case TWITCH -> Stage.Reach.FLICKER;
+      case PROCESSOR, MEMORY, GRAPHICS, DEVICES, DARK -> Stage.Reach.LIGHTS;
+      case LOCKED ->
+          machine.has(Flaw.RECOVERY_KEY_WANTED) ? Stage.Reach.FIRMWARE : Stage.Reach.PICTURE;
+      case NO_DEVICE, LOADER, STOP, SETUP_FAILS -> Stage.Reach.FIRMWARE;
+      case UNSTABLE, DEGRADED, REFUSED, WORKS -> Stage.Reach.DESKTOP;
+    };
   }
 
   /** Everything that the counter would note of a machine when it comes in. */

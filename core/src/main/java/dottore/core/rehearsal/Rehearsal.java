@@ -6,7 +6,9 @@ import dottore.core.bridge.Observer;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Depth;
+import dottore.core.casebook.Need;
 import dottore.core.casebook.Repair;
+import dottore.core.casebook.Stage;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Case;
 import dottore.core.diagnosis.Event;
@@ -21,9 +23,11 @@ import dottore.core.rehearsal.Move.Kind;
 import java.util.ArrayList;
 import java.util.LinkedHashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.SplittableRandom;
+import java.util.function.Consumer;
 
 /**
  * A practice case as far as somebody got with it. The same case and the same moves lead to the same
@@ -152,8 +156,7 @@ public record Rehearsal(
     if (inside && !coverOff) {
       return Optional.of("the cover is on");
     }
-    boolean powered =
-        step.effort().reach().compareTo(dottore.core.casebook.Stage.Reach.NOTHING) > 0;
+    boolean powered = step.effort().reach().compareTo(Stage.Reach.NOTHING) > 0;
     if ((powered || step.effort().care().live()) && !mainsIn()) {
       return Optional.of("the mains are out");
     }
@@ -169,19 +172,9 @@ public record Rehearsal(
   }
 
   /** How far this machine lets somebody get at it. */
-  private dottore.core.casebook.Stage.Reach reach() {
-    HowFar far = Sights.of(fed(), Sights.start(fed(), new SplittableRandom(luck())));
-    return switch (far) {
-      case DEAD -> dottore.core.casebook.Stage.Reach.NOTHING;
-      case TWITCH -> dottore.core.casebook.Stage.Reach.FLICKER;
-      case PROCESSOR, MEMORY, GRAPHICS, DEVICES, DARK -> dottore.core.casebook.Stage.Reach.LIGHTS;
-      case LOCKED ->
-          machine.has(Flaw.RECOVERY_KEY_WANTED)
-              ? dottore.core.casebook.Stage.Reach.FIRMWARE
-              : dottore.core.casebook.Stage.Reach.PICTURE;
-      case NO_DEVICE, LOADER, STOP, SETUP_FAILS -> dottore.core.casebook.Stage.Reach.FIRMWARE;
-      case UNSTABLE, DEGRADED, REFUSED, WORKS -> dottore.core.casebook.Stage.Reach.DESKTOP;
-    };
+  private Stage.Reach reach() {
+    Start start = Sights.start(fed(), new SplittableRandom(luck()));
+    return Names.reach(fed(), Sights.of(fed(), start));
   }
 
   private Machine fed() {
@@ -214,9 +207,7 @@ public record Rehearsal(
       case WAIT -> waited();
       case COPY -> copy();
       case PUT_BACK -> putBack();
-      case HINT ->
-          noted(
-              Move.of(Kind.HINT), HINT, "Asked for a hint", "", Optional.empty(), Optional.empty());
+      case HINT -> noted(Move.of(Kind.HINT), HINT, "Asked for a hint", "");
       case CLOSE -> closed(move.of(), casebook);
     };
   }
@@ -230,8 +221,7 @@ public record Rehearsal(
       return cut(move, "Pressed the button while the firmware was written");
     }
     if (on()) {
-      return noted(move, 0.2, "Switched off", "It is off.", Optional.empty(), Optional.empty())
-          .with(Optional.empty());
+      return noted(move, 0.2, "Switched off", "It is off.").with(Optional.empty());
     }
     SplittableRandom random = new SplittableRandom(luck());
     Start start = Sights.start(machine, random);
@@ -275,16 +265,10 @@ public record Rehearsal(
       return cut(move, "Pulled the " + plug + " while the firmware was written");
     }
     if (!mainsIn()) {
-      return noted(move, 0.3, "Plugged the " + plug + " in", "", Optional.empty(), Optional.empty())
+      return noted(move, 0.3, "Plugged the " + plug + " in", "")
           .with(machine.without(Flaw.MAINS_PULLED));
     }
-    return noted(
-            move,
-            0.3,
-            "Pulled the " + plug + ", held the button",
-            "Nothing is left on it.",
-            Optional.empty(),
-            Optional.empty())
+    return noted(move, 0.3, "Pulled the " + plug + ", held the button", "Nothing is left on it.")
         .with(Sights.afterTheNight(machine).with(Flaw.MAINS_PULLED))
         .with(Optional.empty());
   }
@@ -316,19 +300,7 @@ public record Rehearsal(
             "",
             Optional.empty(),
             mishap);
-    return new Rehearsal(
-        next.scenario,
-        next.machine,
-        next.running,
-        open,
-        next.writing,
-        next.done,
-        next.minutes,
-        next.owed,
-        next.money,
-        next.copied,
-        next.about,
-        next.named);
+    return next.changed(draft -> draft.coverOff = open);
   }
 
   private Rehearsal waited() {
@@ -341,9 +313,7 @@ public record Rehearsal(
               move,
               repair.effort().waiting().value(),
               "Waited until it was written",
-              "The firmware is written and it starts again.",
-              Optional.empty(),
-              Optional.empty());
+              "The firmware is written and it starts again.");
       return next.with(then).writing(Optional.empty()).tried(repair, machine, then);
     }
     boolean trained = running.isPresent() && machine.memory().training() > 0;
@@ -351,12 +321,7 @@ public record Rehearsal(
     Start start = Sights.start(then, new SplittableRandom(luck()));
     Rehearsal next =
         noted(
-            move,
-            WAIT,
-            "Waited five minutes",
-            running.isEmpty() ? "It is off." : Words.of(start),
-            Optional.empty(),
-            Optional.empty());
+            move, WAIT, "Waited five minutes", running.isEmpty() ? "It is off." : Words.of(start));
     return running.isEmpty() ? next : next.with(then).with(Optional.of(start));
   }
 
@@ -368,22 +333,8 @@ public record Rehearsal(
             "Copied what the owner wants to keep",
             Sights.driveSeen(machine)
                 ? "It is on the shop's drive."
-                : "The drive is not to be read here; a specialist keeps its image.",
-            Optional.empty(),
-            Optional.empty());
-    return new Rehearsal(
-        next.scenario,
-        next.machine,
-        next.running,
-        next.coverOff,
-        next.writing,
-        next.done,
-        next.minutes,
-        next.owed,
-        next.money,
-        true,
-        next.about,
-        next.named);
+                : "The drive is not to be read here; a specialist keeps its image.");
+    return next.changed(draft -> draft.copied = true);
   }
 
   private Rehearsal putBack() {
@@ -392,10 +343,8 @@ public record Rehearsal(
             Move.of(Kind.PUT_BACK),
             PUT_BACK,
             "Put back what was taken out",
-            String.join(", ", owed),
-            Optional.empty(),
-            Optional.empty());
-    return next.owing(Set.of());
+            String.join(", ", owed));
+    return next.changed(draft -> draft.owed = Set.of());
   }
 
   private Rehearsal closed(String cause, Casebook casebook) {
@@ -407,21 +356,8 @@ public record Rehearsal(
     if (writing.isPresent()) {
       throw new IllegalArgumentException("the firmware is being written: wait");
     }
-    Rehearsal next =
-        noted(Move.close(cause), 0, "Closed it", name, Optional.empty(), Optional.empty());
-    return new Rehearsal(
-        next.scenario,
-        next.machine,
-        next.running,
-        next.coverOff,
-        next.writing,
-        next.done,
-        next.minutes,
-        next.owed,
-        next.money,
-        next.copied,
-        next.about,
-        Optional.of(cause));
+    Rehearsal next = noted(Move.close(cause), 0, "Closed it", name);
+    return next.changed(draft -> draft.named = Optional.of(cause));
   }
 
   // --- steps of the casebook
@@ -458,7 +394,7 @@ public record Rehearsal(
     }
     boolean erases =
         step.effort().depth() == Depth.WRITES_DRIVE
-            && step.effort().needs().contains(dottore.core.casebook.Need.DATA_SAFE);
+            && step.effort().needs().contains(Need.DATA_SAFE);
     return erases && !copied ? Optional.of(Mishap.DATA_LOST) : Optional.empty();
   }
 
@@ -488,8 +424,7 @@ public record Rehearsal(
     if (step.effort().opensTheCase()) {
       return with(Optional.empty());
     }
-    boolean powered =
-        step.effort().reach().compareTo(dottore.core.casebook.Stage.Reach.NOTHING) > 0;
+    boolean powered = step.effort().reach().compareTo(Stage.Reach.NOTHING) > 0;
     return powered || step.id().equals(Check.HOW_FAR)
         ? with(Optional.of(Sights.start(machine, new SplittableRandom(luck()))))
         : this;
@@ -523,40 +458,79 @@ public record Rehearsal(
         Sights.sound(after.without(Flaw.MAINS_PULLED))
             ? Event.Result.WORKS
             : is.compareTo(was) > 0 ? Event.Result.ELSEWHERE : Event.Result.SAME;
-    List<Done> lines = new ArrayList<>(done);
-    Done last = lines.remove(lines.size() - 1);
     String words =
-        result.words().substring(0, 1).toUpperCase(java.util.Locale.ROOT)
-            + result.words().substring(1)
-            + ".";
-    lines.add(
-        new Done(
-            last.move(),
-            last.at(),
-            last.minutes(),
-            last.title(),
-            last.seen().isEmpty() ? words : last.seen() + " " + words,
-            Optional.of(result.id()),
-            last.mishap(),
-            repair.parts() > 0 && result == Event.Result.SAME));
-    return new Rehearsal(
-            scenario,
-            machine,
-            running,
-            coverOff,
-            writing,
-            lines,
-            minutes,
-            owed,
-            money + repair.parts(),
-            copied,
-            about,
-            named)
+        result.words().substring(0, 1).toUpperCase(Locale.ROOT) + result.words().substring(1) + ".";
+    return changed(
+            draft -> {
+              Done last = draft.done.remove(draft.done.size() - 1);
+              draft.done.add(
+                  new Done(
+                      last.move(),
+                      last.at(),
+                      last.minutes(),
+                      last.title(),
+                      last.seen().isEmpty() ? words : last.seen() + " " + words,
+                      Optional.of(result.id()),
+                      last.mishap(),
+                      repair.parts() > 0 && result == Event.Result.SAME));
+              draft.money += repair.parts();
+            })
         .knowing(new Event.Tried(done.size(), repair.id(), result));
   }
 
-  // --- the record with one thing changed
-  // ---------------------------------------------------------------
+  // --- the same with something changed
+  // ------------------------------------------------------------
+
+  /** What changes between one move and the next. */
+  private static final class Draft {
+    private Machine machine;
+    private Optional<Start> running;
+    private boolean coverOff;
+    private Optional<Repair> writing;
+    private List<Done> done;
+    private double minutes;
+    private Set<String> owed;
+    private double money;
+    private boolean copied;
+    private Case about;
+    private Optional<String> named;
+
+    private Draft(Rehearsal of) {
+      machine = of.machine;
+      running = of.running;
+      coverOff = of.coverOff;
+      writing = of.writing;
+      done = new ArrayList<>(of.done);
+      minutes = of.minutes;
+      owed = new LinkedHashSet<>(of.owed);
+      money = of.money;
+      copied = of.copied;
+      about = of.about;
+      named = of.named;
+    }
+  }
+
+  private Rehearsal changed(Consumer<Draft> how) {
+    Draft draft = new Draft(this);
+    how.accept(draft);
+    return new Rehearsal(
+        scenario,
+        draft.machine,
+        draft.running,
+        draft.coverOff,
+        draft.writing,
+        draft.done,
+        draft.minutes,
+        draft.owed,
+        draft.money,
+        draft.copied,
+        draft.about,
+        draft.named);
+  }
+
+  private Rehearsal noted(Move move, double takes, String title, String seen) {
+    return noted(move, takes, title, seen, Optional.empty(), Optional.empty());
+  }
 
   private Rehearsal noted(
       Move move,
@@ -565,67 +539,31 @@ public record Rehearsal(
       String seen,
       Optional<String> outcome,
       Optional<Mishap> mishap) {
-    List<Done> more = new ArrayList<>(done);
-    more.add(new Done(move, minutes, takes, title, seen, outcome, mishap, false));
-    return new Rehearsal(
-        scenario,
-        machine,
-        running,
-        coverOff,
-        writing,
-        more,
-        minutes + takes,
-        owed,
-        money,
-        copied,
-        about,
-        named);
+    return changed(
+        draft -> {
+          draft.done.add(new Done(move, minutes, takes, title, seen, outcome, mishap, false));
+          draft.minutes += takes;
+        });
   }
 
   private Rehearsal with(Machine now) {
-    return new Rehearsal(
-        scenario, now, running, coverOff, writing, done, minutes, owed, money, copied, about,
-        named);
+    return changed(draft -> draft.machine = now);
   }
 
   private Rehearsal with(Optional<Start> start) {
-    return new Rehearsal(
-        scenario, machine, start, coverOff, writing, done, minutes, owed, money, copied, about,
-        named);
+    return changed(draft -> draft.running = start);
   }
 
   private Rehearsal writing(Optional<Repair> what) {
-    return new Rehearsal(
-        scenario, machine, running, coverOff, what, done, minutes, owed, money, copied, about,
-        named);
-  }
-
-  private Rehearsal owing(Set<String> what) {
-    return new Rehearsal(
-        scenario, machine, running, coverOff, writing, done, minutes, what, money, copied, about,
-        named);
+    return changed(draft -> draft.writing = what);
   }
 
   private Rehearsal borrowing(Step step) {
-    Set<String> more = new LinkedHashSet<>(owed);
-    more.addAll(step.effort().borrows());
-    return owing(more);
+    return changed(draft -> draft.owed.addAll(step.effort().borrows()));
   }
 
   private Rehearsal knowing(Event event) {
-    return new Rehearsal(
-        scenario,
-        machine,
-        running,
-        coverOff,
-        writing,
-        done,
-        minutes,
-        owed,
-        money,
-        copied,
-        about.with(event),
-        named);
+    return changed(draft -> draft.about = about.with(event));
   }
 
   /** The faults in it, for whoever has closed it. */

@@ -138,17 +138,6 @@ final class SimulatedMachine implements Hidden {
       HowFar one = Sights.of(now, Sights.start(now, random));
       best = one.compareTo(best) > 0 ? one : best;
     }
-    return reach(best);
-  }
-
-  private Stage.Reach reach(HowFar far) {
-    return switch (far) {
-      case DEAD -> Stage.Reach.NOTHING;
-      case TWITCH -> Stage.Reach.FLICKER;
-      case PROCESSOR, MEMORY, GRAPHICS, DEVICES, DARK -> Stage.Reach.LIGHTS;
-      case LOCKED -> now.has(Flaw.RECOVERY_KEY_WANTED) ? Stage.Reach.FIRMWARE : Stage.Reach.PICTURE;
-      case NO_DEVICE, LOADER, STOP, SETUP_FAILS -> Stage.Reach.FIRMWARE;
-      case UNSTABLE, DEGRADED, REFUSED, WORKS -> Stage.Reach.DESKTOP;
-    };
+    return Names.reach(now, best);
   }
 }
