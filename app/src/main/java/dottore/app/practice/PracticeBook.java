@@ -28,6 +28,7 @@ import dottore.core.rehearsal.Rehearsal;
 import dottore.core.rehearsal.Words;
 import dottore.core.ticket.Backup;
 import dottore.core.ticket.Person;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -225,6 +226,27 @@ class PracticeBook {
       close(row, after);
     }
     return after;
+  }
+
+  /** An attempt of some time ago, with the moves that were made. */
+  @Transactional
+  void remember(Rehearsal end, String who, Instant closed) {
+    AttemptRow row = new AttemptRow();
+    row.accountLogin = who;
+    row.caseCode = end.scenario().code();
+    row.area = area(end.scenario()).name();
+    row.begunAt = closed.minusSeconds((long) (60 * end.minutes()));
+    attempts.saveAndFlush(row);
+    for (int number = 0; number < end.done().size(); number++) {
+      keep(Objects.requireNonNull(row.id), number, end.done().get(number).move());
+    }
+    close(row, end);
+    row.closedAt = closed;
+  }
+
+  /** Whether anybody has practiced here. */
+  boolean unused() {
+    return attempts.count() == 0;
   }
 
   private void close(AttemptRow row, Rehearsal end) {

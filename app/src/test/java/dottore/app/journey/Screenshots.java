@@ -41,8 +41,7 @@ class Screenshots extends Journey {
 
   private void begin(Page of, Fault fault, MachineKind kind) {
     of.navigate("/practice");
-    of.locator("[name=code]")
-        .fill(Scenario.among(40, 2, EnumSet.of(fault), Set.of(kind)).code());
+    of.locator("[name=code]").fill(Scenario.among(40, 2, EnumSet.of(fault), Set.of(kind)).code());
     of.keyboard().press("Enter");
     of.waitForURL("**/practice/*");
   }
@@ -51,8 +50,7 @@ class Screenshots extends Journey {
   private void move(Page of, String key) {
     int seen = of.locator(".known-lines li").count();
     of.keyboard().press(key);
-    of.waitForFunction(
-        "seen => document.querySelectorAll('.known-lines li').length > seen", seen);
+    of.waitForFunction("seen => document.querySelectorAll('.known-lines li').length > seen", seen);
   }
 
   private void part(Page of, String part) {

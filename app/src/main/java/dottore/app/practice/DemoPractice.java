@@ -1,0 +1,72 @@
+package dottore.app.practice;
+
+import dottore.app.shop.Shop;
+import dottore.core.casebook.Casebook;
+import dottore.core.machine.MachineKind;
+import dottore.core.practice.Fault;
+import dottore.core.practice.Scenario;
+import dottore.core.rehearsal.Guide;
+import dottore.core.rehearsal.Move;
+import dottore.core.rehearsal.Rehearsal;
+import java.time.Duration;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Set;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.annotation.Profile;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/** What the apprentice of the demo shop practiced in the weeks before: some went well, some not. */
+@Component
+@Profile("demo")
+class DemoPractice {
+  private static final String APPRENTICE = "ivo";
+
+  private record Past(Fault fault, MachineKind kind, int daysAgo, boolean well) {}
+
+  private static final List<Past> PAST =
+      List.of(
+          new Past(Fault.SWITCHED_OFF, MachineKind.TOWER, 13, true),
+          new Past(Fault.MODULE_LOOSE, MachineKind.TOWER, 12, true),
+          new Past(Fault.BOOT_ORDER, MachineKind.LAPTOP, 9, true),
+          new Past(Fault.NETWORK_OFF, MachineKind.LAPTOP, 8, true),
+          new Past(Fault.MODULE_FAULTY, MachineKind.TOWER, 6, true),
+          new Past(Fault.DRIVE_DEAD, MachineKind.LAPTOP, 5, true),
+          new Past(Fault.CLUTTER, MachineKind.ALL_IN_ONE, 3, true),
+          new Past(Fault.PANEL, MachineKind.LAPTOP, 1, false));
+
+  private final PracticeBook book;
+  private final Shop shop;
+
+  DemoPractice(PracticeBook book, Shop shop) {
+    this.book = book;
+    this.shop = shop;
+  }
+
+  @EventListener(ApplicationReadyEvent.class)
+  void fill() {
+    if (!book.unused()) {
+      return;
+    }
+    for (Past past : PAST) {
+      Scenario scenario =
+          Scenario.among(past.daysAgo() * 100, 2, EnumSet.of(past.fault()), Set.of(past.kind()));
+      Rehearsal end = past.well() ? Guide.lead(scenario, book.diagnosis()) : guessed(scenario);
+      book.remember(end, APPRENTICE, shop.now().minus(Duration.ofDays(past.daysAgo())));
+    }
+  }
+
+  /** Cover off with the plug in, and a guess. */
+  private static Rehearsal guessed(Scenario scenario) {
+    Casebook casebook = Casebook.shipped();
+    return Rehearsal.replay(
+        scenario,
+        casebook,
+        List.of(
+            Move.of(Move.Kind.POWER),
+            Move.of(Move.Kind.COVER),
+            Move.step("keyboard-lights"),
+            Move.close("graphics-dead")));
+  }
+}
