@@ -156,8 +156,10 @@ public record Rehearsal(
     if (inside && !coverOff) {
       return Optional.of("the cover is on");
     }
+    boolean live = step.effort().care().live();
     boolean powered = step.effort().reach().compareTo(Stage.Reach.NOTHING) > 0;
-    if ((powered || step.effort().care().live()) && !mainsIn()) {
+    // What is done inside with the mains out is begun without them, however far it has to get.
+    if ((live || powered && !inside) && !mainsIn()) {
       return Optional.of("the mains are out");
     }
     if (step.effort().reach().compareTo(reach()) > 0) {

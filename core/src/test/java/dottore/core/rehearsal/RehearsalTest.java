@@ -145,6 +145,9 @@ class RehearsalTest {
       solved += end.solved() ? 1 : 0;
     }
     assertThat(solved).isGreaterThan(cases * 3 / 4);
+    Rehearsal drive = Guide.lead(on(Fault.DRIVE_DEAD, MachineKind.LAPTOP).scenario(), DIAGNOSIS);
+    assertThat(drive.solved()).isTrue();
+    assertThat(drive.mishaps()).isEmpty();
   }
 
   @Test
