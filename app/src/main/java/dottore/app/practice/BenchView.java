@@ -1,6 +1,7 @@
 package dottore.app.practice;
 
 import dottore.core.bridge.Parts;
+import dottore.core.bridge.Printout;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Check;
@@ -17,6 +18,7 @@ import dottore.core.rehearsal.Done;
 import dottore.core.rehearsal.Mishap;
 import dottore.core.rehearsal.Rehearsal;
 import dottore.core.rehearsal.Words;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -59,8 +61,13 @@ final class BenchView {
   /** What cannot be done now, with the reason. */
   record Barred(String why, List<String> acts) {}
 
-  /** One line of what is known. */
-  record Line(String at, String title, String seen, String mishap) {}
+  /**
+   * One line of what is known.
+   *
+   * @param number which move it was
+   * @param file what a device handed out with it; empty where none did
+   */
+  record Line(int number, String at, String title, String seen, String mishap, String file) {}
 
   /** A slot with what stands in it. */
   record Slot(int number, int x, String mark) {}
@@ -359,21 +366,22 @@ final class BenchView {
   /** What was done and seen, the last first. */
   public List<Line> lines() {
     List<Line> lines = new ArrayList<>();
-    for (Done done : rehearsal.done()) {
+    for (int number = rehearsal.done().size() - 1; number >= 0; number--) {
+      Done done = rehearsal.done().get(number);
+      String file =
+          Printout.of(done.move().of(), machine(), LocalDateTime.MIN)
+              .map(Printout::name)
+              .orElse("");
       lines.add(
-          0,
           new Line(
+              number,
               clock(done.at()),
               done.title(),
               done.seen(),
-              done.mishap().map(Mishap::words).orElse("")));
+              done.mishap().map(Mishap::words).orElse(""),
+              file));
     }
     return lines;
-  }
-
-  /** What was just seen. */
-  public Optional<Line> last() {
-    return lines().stream().findFirst();
   }
 
   /** A question to think of; not which step answers it. */

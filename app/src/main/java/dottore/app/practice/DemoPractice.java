@@ -12,15 +12,20 @@ import java.time.Duration;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.annotation.Profile;
 import org.springframework.context.event.EventListener;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
+import org.springframework.transaction.TransactionException;
 
 /** What the apprentice of the demo shop practiced in the weeks before: some went well, some not. */
 @Component
 @Profile("demo")
 class DemoPractice {
+  private static final Logger LOG = LoggerFactory.getLogger(DemoPractice.class);
   private static final String APPRENTICE = "ivo";
 
   private record Past(Fault fault, MachineKind kind, int daysAgo, boolean well) {}
@@ -44,11 +49,21 @@ class DemoPractice {
     this.shop = shop;
   }
 
+  /**
+   * A database that goes away meanwhile is no reason not to run; the next start writes the rest.
+   */
   @EventListener(ApplicationReadyEvent.class)
   void fill() {
-    if (!book.unused()) {
-      return;
+    try {
+      if (book.unused()) {
+        write();
+      }
+    } catch (DataAccessException | TransactionException away) {
+      LOG.warn("What the apprentice practiced is not written: {}", away.getMessage());
     }
+  }
+
+  private void write() {
     for (Past past : PAST) {
       Scenario scenario =
           Scenario.among(past.daysAgo() * 100, 2, EnumSet.of(past.fault()), Set.of(past.kind()));

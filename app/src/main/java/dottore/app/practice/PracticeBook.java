@@ -11,6 +11,7 @@ import dottore.app.said.NotThere;
 import dottore.app.said.Refused;
 import dottore.app.shop.Shop;
 import dottore.core.bridge.Names;
+import dottore.core.bridge.Printout;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Station;
@@ -30,6 +31,7 @@ import dottore.core.ticket.Backup;
 import dottore.core.ticket.Person;
 import java.time.Instant;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
@@ -350,6 +352,26 @@ class PracticeBook {
     made.of = move.of();
     made.madeAt = shop.now();
     moves.save(made);
+  }
+
+  /** What the device handed out that read the machine at one of the moves. */
+  @Transactional(readOnly = true)
+  Printout printout(long id, int number) {
+    AttemptRow row = row(id);
+    List<Move> made =
+        moves.of(id).stream()
+            .limit(number + 1L)
+            .map(move -> new Move(Move.Kind.valueOf(move.kind), move.of))
+            .toList();
+    Rehearsal then = Rehearsal.replay(Scenario.of(row.caseCode), casebook, made);
+    return Optional.of(made)
+        .filter(all -> number >= 0 && number < all.size())
+        .flatMap(all -> Printout.of(all.get(number).of(), then.machine(), clock()))
+        .orElseThrow(() -> new NotThere("Nothing was handed out there."));
+  }
+
+  private LocalDateTime clock() {
+    return LocalDateTime.ofInstant(shop.now(), shop.times().zone());
   }
 
   /** What would be advised now, if a hint was the last thing asked for. */

@@ -4,6 +4,7 @@ import dottore.app.practice.PracticeBook.Attempt;
 import dottore.app.practice.PracticeBook.Past;
 import dottore.app.said.NotThere;
 import dottore.app.said.Refused;
+import dottore.core.bridge.Printout;
 import dottore.core.casebook.Station;
 import dottore.core.machine.MachineKind;
 import dottore.core.practice.Part;
@@ -17,6 +18,10 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import java.util.concurrent.ThreadLocalRandom;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -157,6 +162,18 @@ class PracticeController {
       }
     }
     return Optional.empty();
+  }
+
+  /** What a device handed out, in a format that Measure and Fix read. */
+  @GetMapping("/{id}/readings/{number}")
+  ResponseEntity<byte[]> reading(@PathVariable long id, @PathVariable int number) {
+    Printout printout = book.printout(id, number);
+    return ResponseEntity.ok()
+        .header(
+            HttpHeaders.CONTENT_DISPOSITION,
+            ContentDisposition.attachment().filename(printout.name()).build().toString())
+        .contentType(MediaType.APPLICATION_OCTET_STREAM)
+        .body(printout.bytes());
   }
 
   /** On as a ticket, where Find leads and the devices answer. */

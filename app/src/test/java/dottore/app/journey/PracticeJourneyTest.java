@@ -3,6 +3,7 @@ package dottore.app.journey;
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.microsoft.playwright.Download;
 import com.microsoft.playwright.Locator;
 import com.microsoft.playwright.Page;
 import dottore.core.bridge.Names;
@@ -11,6 +12,8 @@ import dottore.core.casebook.Station;
 import dottore.core.machine.MachineKind;
 import dottore.core.practice.Fault;
 import dottore.core.practice.Scenario;
+import java.io.IOException;
+import java.nio.file.Files;
 import java.util.EnumSet;
 import java.util.Set;
 import org.junit.jupiter.api.Test;
@@ -160,6 +163,23 @@ class PracticeJourneyTest extends Journey {
     assertThat(pia.locator(".known-lines li")).hasCount(2);
     assertThat(pia.locator("button[data-key=o]")).hasCount(0);
     pia.context().close();
+  }
+
+  @Test
+  void whatADeviceHandsOutIsReadByMeasure() throws IOException {
+    signIn("runa", RUNA);
+    begin(code(Fault.DRIVE_FAILING, MachineKind.LAPTOP));
+    press("o", "Fans turn");
+    tabTo("drive");
+    key("Read the drive's health attributes");
+    Download file = page.waitForDownload(() -> page.locator(".known-lines .newest a.file").click());
+    assertThat(file.suggestedFilename()).isEqualTo("health.txt");
+    button("Take it to Find").click();
+    page.waitForURL("**/find");
+    page.navigate(page.url().replace("/find", "/measure"));
+    page.locator("#health [name=text]").fill(Files.readString(file.path()));
+    send(page.locator("#health form button").first());
+    assertThat(page.locator("#health")).containsText("Recorded as");
   }
 
   @Test
