@@ -3,6 +3,7 @@ package dottore.core.bridge;
 import static dottore.core.bridge.Bench.yes;
 import static dottore.core.practice.Flaw.*;
 
+import dottore.core.machine.MachineKind;
 import dottore.core.practice.Heat;
 import dottore.core.practice.Machine;
 import dottore.core.practice.Memory;
@@ -229,7 +230,7 @@ final class BoardSights {
     if (b.has(NO_KEYBOARD)) {
       return "wakes";
     }
-    if (b.machine().kind() == dottore.core.machine.MachineKind.HANDHELD) {
+    if (b.machine().kind() == MachineKind.HANDHELD) {
       return "no-light";
     }
     return b.start().caps() ? "answers" : "frozen";

@@ -3,6 +3,8 @@ package dottore.core.bridge;
 import static dottore.core.bridge.Bench.yes;
 import static dottore.core.practice.Flaw.*;
 
+import dottore.core.machine.MachineKind;
+import dottore.core.practice.Heat;
 import dottore.core.practice.Machine;
 import dottore.core.practice.Running;
 import dottore.core.practice.Sights;
@@ -91,8 +93,7 @@ final class DriveSights {
   }
 
   private static boolean emptyCloud(Bench b) {
-    return b.has(DRIVE_EMPTY)
-        && b.machine().kind() == dottore.core.machine.MachineKind.CLOUD_LAPTOP;
+    return b.has(DRIVE_EMPTY) && b.machine().kind() == MachineKind.CLOUD_LAPTOP;
   }
 
   private static String shown(Bench b) {
@@ -260,7 +261,7 @@ final class DriveSights {
     boolean random =
         Running.wrongBits(b.machine())
             || b.has(DRIVE_CABLE_BAD)
-            || dottore.core.practice.Heat.load(b.machine()).switchesOff();
+            || Heat.load(b.machine()).switchesOff();
     return random ? "changes" : b.has(DRIVE_FAILING) && b.chance(0.4) ? "changes" : "same";
   }
 }

@@ -4,6 +4,7 @@ import static dottore.core.bridge.Bench.yes;
 import static dottore.core.practice.Flaw.*;
 
 import dottore.core.practice.Machine;
+import dottore.core.practice.Sights;
 import dottore.core.practice.Sights.HowFar;
 import dottore.core.practice.Start.Fans;
 import dottore.core.practice.Start.Halt;
@@ -102,7 +103,7 @@ final class PowerSights {
 
   private static boolean lives(Bench b, Machine other) {
     return b.start().halt() == Halt.NO_LIFE
-        && dottore.core.practice.Sights.start(other, b.random()).halt() != Halt.NO_LIFE;
+        && Sights.start(other, b.random()).halt() != Halt.NO_LIFE;
   }
 
   /**
@@ -196,7 +197,7 @@ final class PowerSights {
             .without(PART_SHORTS, CARD_DEAD, USB_DEVICE_FAULTY)
             .memory(x -> x.alone(x.modules().get(0)));
     Halt before = b.start().halt();
-    Halt after = dottore.core.practice.Sights.start(bare, b.random()).halt();
+    Halt after = Sights.start(bare, b.random()).halt();
     boolean stays = after != Halt.NO_LIFE && after != Halt.FALLS_OFF;
     return yes(stays && (before == Halt.NO_LIFE || before == Halt.FALLS_OFF), "starts", "same");
   }

@@ -13,6 +13,7 @@ import dottore.core.practice.Start.Halt;
 import dottore.core.practice.Story;
 import dottore.core.practice.Trouble;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -123,7 +124,7 @@ final class SystemSights {
         "how-it-fails",
         b ->
             b.oneFailure()
-                .map(t -> t.look().name().toLowerCase(java.util.Locale.ROOT).replace('_', '-'))
+                .map(t -> t.look().name().toLowerCase(Locale.ROOT).replace('_', '-'))
                 .orElse("not-seen"));
     looks.put(
         "how-often",
@@ -135,10 +136,7 @@ final class SystemSights {
     looks.put("stop-codes-vary", SystemSights::vary);
     looks.put(
         "named-module",
-        b ->
-            b.oneFailure()
-                .map(t -> t.named().name().toLowerCase(java.util.Locale.ROOT))
-                .orElse("core"));
+        b -> b.oneFailure().map(t -> t.named().name().toLowerCase(Locale.ROOT)).orElse("core"));
     looks.put(
         "safe-start",
         b ->
@@ -194,7 +192,7 @@ final class SystemSights {
         codes.size() == 1 || b.chance(0.6)
             ? codes.get(0)
             : codes.get(b.random().nextInt(codes.size()));
-    return code.name().toLowerCase(java.util.Locale.ROOT).replace('_', '-');
+    return code.name().toLowerCase(Locale.ROOT).replace('_', '-');
   }
 
   private static String vary(Bench b) {
@@ -221,9 +219,7 @@ final class SystemSights {
     if (b.has(DRIVE_FAILING) && b.chance(0.8)) {
       return "drive";
     }
-    return b.oneFailure()
-        .map(t -> t.trace().name().toLowerCase(java.util.Locale.ROOT))
-        .orElse("quiet");
+    return b.oneFailure().map(t -> t.trace().name().toLowerCase(Locale.ROOT)).orElse("quiet");
   }
 
   private static void nuisances(Map<String, Bench.Look> looks) {

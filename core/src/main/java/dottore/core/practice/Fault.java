@@ -13,6 +13,7 @@ import dottore.core.practice.Memory.Bad;
 import dottore.core.practice.Memory.Channel;
 import dottore.core.practice.Memory.Seat;
 import java.util.EnumSet;
+import java.util.List;
 import java.util.Set;
 import java.util.random.RandomGenerator;
 
@@ -720,7 +721,7 @@ public enum Fault {
 
   private static Set<Story> setOf(Story... stories) {
     Set<Story> set = EnumSet.noneOf(Story.class);
-    set.addAll(java.util.List.of(stories));
+    set.addAll(List.of(stories));
     return set;
   }
 
@@ -831,7 +832,7 @@ public enum Fault {
     Memory two =
         Memory.of(
             m.memory().slots().size() < 2 ? 2 : m.memory().slots().size(),
-            java.util.List.of(Memory.Module.good("A", 8), Memory.Module.good("B", 8)),
+            List.of(Memory.Module.good("A", 8), Memory.Module.good("B", 8)),
             m.memory().hasProfile());
     int last = two.taken().get(1);
     Memory unseen = two.with(last, two.slots().get(last).seated(Seat.UNNOTICED));
@@ -846,7 +847,7 @@ public enum Fault {
     Memory pair =
         Memory.of(
             4,
-            java.util.List.of(Memory.Module.good("A", 8), Memory.Module.good("B", 8)),
+            List.of(Memory.Module.good("A", 8), Memory.Module.good("B", 8)),
             random.nextBoolean());
     Memory moved = pair.allOut().in(0).in(1).training(0);
     return new Machine(m.build(), moved, m.flaws());
@@ -875,8 +876,7 @@ public enum Fault {
   }
 
   private static Machine small(Machine m, RandomGenerator random) {
-    Memory two =
-        Memory.of(m.memory().slots().size(), java.util.List.of(Memory.Module.good("A", 2)), false);
+    Memory two = Memory.of(m.memory().slots().size(), List.of(Memory.Module.good("A", 2)), false);
     Machine with = new Machine(m.build(), two, m.flaws());
     return random.nextInt(3) == 0 ? with.with(Flaw.UPGRADE_WANTED) : with;
   }
@@ -918,8 +918,7 @@ public enum Fault {
   }
 
   private static Machine narrow(Machine m, RandomGenerator random) {
-    Memory eight =
-        Memory.of(m.memory().slots().size(), java.util.List.of(Memory.Module.good("A", 8)), false);
+    Memory eight = Memory.of(m.memory().slots().size(), List.of(Memory.Module.good("A", 8)), false);
     Machine with = new Machine(m.build(), eight, m.flaws()).with(Flaw.SYSTEM_NARROW);
     return random.nextInt(4) == 0 ? with.with(Flaw.UPGRADE_WANTED) : with;
   }

@@ -3,6 +3,8 @@ package dottore.core.practice;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
+import java.util.stream.IntStream;
 
 /**
  * The modules of a machine and the slots they stand in.
@@ -134,9 +136,7 @@ public record Memory(
 
   /** Where a manual wants them: of four slots the second and fourth first. */
   private static int[] places(int slots, int modules) {
-    return slots == 4 && modules <= 2
-        ? new int[] {1, 3}
-        : java.util.stream.IntStream.range(0, slots).toArray();
+    return slots == 4 && modules <= 2 ? new int[] {1, 3} : IntStream.range(0, slots).toArray();
   }
 
   public Memory with(int slot, Slot now) {
@@ -233,7 +233,7 @@ public record Memory(
   }
 
   /** Other modules instead, in the same slots, pressed home. */
-  public Memory replacedBy(java.util.function.UnaryOperator<Module> other) {
+  public Memory replacedBy(UnaryOperator<Module> other) {
     return with(
         slots.stream()
             .map(slot -> slot.module().map(m -> slot.holding(other.apply(m))).orElse(slot))

@@ -8,6 +8,7 @@ import dottore.core.practice.Trouble.Named;
 import dottore.core.practice.Trouble.Trace;
 import dottore.core.practice.Trouble.When;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Optional;
@@ -225,7 +226,7 @@ public final class Running {
     if (m.has(MALWARE, 2)) {
       all.add(new Trouble(When.ANY_TIME, 1, Look.PROGRAM, List.of(), Named.CORE, Trace.PROGRAM));
     }
-    all.sort(java.util.Comparator.comparingDouble(Trouble::perHour).reversed());
+    all.sort(Comparator.comparingDouble(Trouble::perHour).reversed());
     return all;
   }
 

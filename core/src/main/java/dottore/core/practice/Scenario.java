@@ -5,8 +5,11 @@ import dottore.core.practice.Sights.HowFar;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.SplittableRandom;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 
 /**
  * A machine that comes in with something hidden in it. A seed and a level give the same one again,
@@ -163,7 +166,7 @@ public record Scenario(
     return new Machine(
         new Machine.Build(kind, old, card, builtIn, lights, digits, spinning, fixed),
         Memory.of(slots, modules, profile),
-        java.util.Map.of());
+        Map.of());
   }
 
   /** As it is said and typed: level, then the seed in groups. */
@@ -177,9 +180,8 @@ public record Scenario(
    * @throws IllegalArgumentException if it is no code of a case
    */
   public static Scenario of(String code) {
-    java.util.regex.Matcher parts =
-        java.util.regex.Pattern.compile("\\s*(\\d)\\s*-\\s*(\\d{3})\\s*-\\s*(\\d{3})\\s*")
-            .matcher(code);
+    Matcher parts =
+        Pattern.compile("\\s*(\\d)\\s*-\\s*(\\d{3})\\s*-\\s*(\\d{3})\\s*").matcher(code);
     if (!parts.matches()) {
       throw new IllegalArgumentException("a case's code looks like 2-041-317");
     }

@@ -3,6 +3,7 @@ package dottore.core.practice;
 import static dottore.core.practice.Flaw.*;
 
 import java.util.List;
+import java.util.SplittableRandom;
 import java.util.random.RandomGenerator;
 
 /** What a machine does as a whole, judged as somebody would who stands before it. */
@@ -95,7 +96,7 @@ public final class Sights {
     return !machine.has(COMPLAINS_OF_NOTHING)
         && machine.memory().slots().stream()
             .noneMatch(s -> s.serves() && s.module().orElseThrow().bad() == Memory.Bad.AT_TIMES)
-        && of(after, start(after, new java.util.SplittableRandom(1))) == HowFar.WORKS
+        && of(after, start(after, new SplittableRandom(1))) == HowFar.WORKS
         && !Running.wrongBits(after);
   }
 

@@ -1,5 +1,6 @@
 package dottore.core.practice;
 
+import java.util.List;
 import java.util.OptionalInt;
 
 /**
@@ -80,7 +81,7 @@ public record Start(
   }
 
   public boolean picture(Picture... of) {
-    return java.util.List.of(of).contains(picture);
+    return List.of(of).contains(picture);
   }
 
   /** Whether it runs on, however far it got. */

@@ -1,6 +1,7 @@
 package dottore.core.rehearsal;
 
 import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Depth;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Stage;
 import dottore.core.casebook.Step;
@@ -79,8 +80,7 @@ public final class Guide {
     if (powered && !inside && !ready.mainsIn() || live && !ready.mainsIn()) {
       ready = ready.after(Move.of(Kind.MAINS), casebook);
     }
-    boolean erases =
-        step.effort().depth() == dottore.core.casebook.Depth.WRITES_DRIVE && !ready.copied();
+    boolean erases = step.effort().depth() == Depth.WRITES_DRIVE && !ready.copied();
     return erases ? ready.after(Move.of(Kind.COPY), casebook) : ready;
   }
 

@@ -21,6 +21,7 @@ import dottore.core.practice.Sights.HowFar;
 import dottore.core.practice.Start;
 import dottore.core.rehearsal.Move.Kind;
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
@@ -72,7 +73,7 @@ public record Rehearsal(
 
   public Rehearsal {
     done = List.copyOf(done);
-    owed = java.util.Collections.unmodifiableSet(new LinkedHashSet<>(owed));
+    owed = Collections.unmodifiableSet(new LinkedHashSet<>(owed));
   }
 
   /** At its beginning. */
