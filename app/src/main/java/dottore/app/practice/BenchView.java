@@ -8,7 +8,6 @@ import dottore.core.casebook.Check;
 import dottore.core.casebook.Depth;
 import dottore.core.casebook.Step;
 import dottore.core.practice.Flaw;
-import dottore.core.practice.Heat;
 import dottore.core.practice.Machine;
 import dottore.core.practice.Memory;
 import dottore.core.practice.Part;
@@ -18,7 +17,6 @@ import dottore.core.rehearsal.Done;
 import dottore.core.rehearsal.Mishap;
 import dottore.core.rehearsal.Rehearsal;
 import dottore.core.rehearsal.Words;
-import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashMap;
@@ -79,19 +77,14 @@ final class BenchView {
 
   record Named(String id, String name) {}
 
-  /** A curve of temperature over a minute or ten. */
-  record Curve(String path, String end, double limitAt, String over) {}
-
-  /** What a meter shows. */
-  record Meter(String value, String where) {}
-
   private static final int KEYS = 9;
-  private static final double MINUTE = 60;
 
   private final Rehearsal rehearsal;
   private final Casebook casebook;
   private final Optional<Part> chosen;
   private final Optional<Step> hint;
+  private final List<Act> acts = new ArrayList<>();
+  private final Map<String, List<String>> barred = new LinkedHashMap<>();
 
   /**
    * @param hint what would be advised now, where somebody has just asked
@@ -101,6 +94,13 @@ final class BenchView {
     this.casebook = casebook;
     this.hint = hint;
     this.chosen = chosen.filter(part -> part.on(rehearsal.machine().kind()));
+    for (Step step : steps()) {
+      rehearsal
+          .obstacle(step)
+          .ifPresentOrElse(
+              why -> barred.computeIfAbsent(why, w -> new ArrayList<>()).add(step.name()),
+              () -> acts.add(act(step)));
+    }
   }
 
   private Machine machine() {
@@ -310,37 +310,28 @@ final class BenchView {
 
   /** Hands are in the machine while it has mains. */
   public boolean warns() {
-    return rehearsal.coverOff() && rehearsal.mainsIn() && acts().stream().anyMatch(Act::deep);
+    return rehearsal.coverOff() && rehearsal.mainsIn() && acts.stream().anyMatch(Act::deep);
   }
 
   /** What can be done at the chosen part, looks before tools before writes. */
   public List<Act> acts() {
-    List<Act> acts = new ArrayList<>();
-    for (Step step : steps()) {
-      if (rehearsal.obstacle(step).isEmpty()) {
-        acts.add(
-            new Act(
-                step.id(),
-                step.name(),
-                String.format(Locale.ROOT, "%.0f min", rehearsal.minutes(step)),
-                acts.size() < KEYS ? String.valueOf(acts.size() + 1) : "",
-                caution(step),
-                step.effort().opensTheCase() && !step.effort().care().live(),
-                !(step instanceof Check)));
-      }
-    }
     return acts;
+  }
+
+  private Act act(Step step) {
+    return new Act(
+        step.id(),
+        step.name(),
+        String.format(Locale.ROOT, "%.0f min", rehearsal.minutes(step)),
+        acts.size() < KEYS ? String.valueOf(acts.size() + 1) : "",
+        caution(step),
+        step.effort().opensTheCase() && !step.effort().care().live(),
+        !(step instanceof Check));
   }
 
   /** What there is beside that, by the reason why not. */
   public List<Barred> barred() {
-    Map<String, List<String>> byReason = new LinkedHashMap<>();
-    for (Step step : steps()) {
-      rehearsal
-          .obstacle(step)
-          .ifPresent(why -> byReason.computeIfAbsent(why, w -> new ArrayList<>()).add(step.name()));
-    }
-    return byReason.entrySet().stream().map(e -> new Barred(e.getKey(), e.getValue())).toList();
+    return barred.entrySet().stream().map(e -> new Barred(e.getKey(), e.getValue())).toList();
   }
 
   private List<Step> steps() {
@@ -368,10 +359,7 @@ final class BenchView {
     List<Line> lines = new ArrayList<>();
     for (int number = rehearsal.done().size() - 1; number >= 0; number--) {
       Done done = rehearsal.done().get(number);
-      String file =
-          Printout.of(done.move().of(), machine(), LocalDateTime.MIN)
-              .map(Printout::name)
-              .orElse("");
+      String file = Printout.name(done.move().of()).orElse("");
       lines.add(
           new Line(
               number,
@@ -420,77 +408,12 @@ final class BenchView {
   }
 
   /** The temperature as it went, when it was just looked at. */
-  public Optional<Curve> curve() {
-    return lastStep()
-        .filter(id -> id.endsWith("-temperature"))
-        .map(id -> curve(id.startsWith("load")));
-  }
-
-  private Optional<String> lastStep() {
-    List<Done> done = rehearsal.done();
-    return done.isEmpty() ? Optional.empty() : Optional.of(done.get(done.size() - 1).move().of());
-  }
-
-  private Curve curve(boolean load) {
-    Heat idle = Heat.idle(machine());
-    Heat heat = load ? Heat.load(machine()) : idle;
-    double seconds = load ? 10 * MINUTE : 2 * MINUTE;
-    double from = load ? idle.end() : heat.room();
-    StringBuilder path = new StringBuilder();
-    double last = from;
-    for (int i = 0; i <= 60; i++) {
-      last = Math.min(Heat.OFF, heat.after(seconds * i / 60, from));
-      path.append(String.format(Locale.ROOT, "%s%.1f %.1f", i == 0 ? "M" : "L", i * 5.0, y(last)));
-      if (last >= Heat.OFF) {
-        break;
-      }
-    }
-    return new Curve(
-        path.toString(),
-        String.format(Locale.ROOT, last >= Heat.OFF ? "off at %.0f C" : "%.0f C", last),
-        y(Heat.LIMIT),
-        load ? "ten minutes of load" : "two minutes in the firmware screen");
-  }
-
-  private static double y(double celsius) {
-    return 100 - (celsius - 20) * 100 / 100;
+  public Optional<Instruments.Curve> curve() {
+    return Instruments.curve(rehearsal);
   }
 
   /** What the meter shows, when it was just used. */
-  public Optional<Meter> meter() {
-    Machine m = machine();
-    return lastStep()
-        .flatMap(
-            id ->
-                switch (id) {
-                  case "coin-cell-volts" ->
-                      Optional.of(
-                          new Meter(
-                              String.format(
-                                  Locale.ROOT,
-                                  "%.2f V",
-                                  3.05 - m.degree(Flaw.COIN_CELL_LOW) / 100.0),
-                              "across the coin cell"));
-                  case "charger-volts" ->
-                      Optional.of(
-                          new Meter(
-                              m.has(Flaw.CHARGER_DEAD) ? "0.03 V" : "19.4 V",
-                              "at the charger's plug"));
-                  case "rails-volts" -> Optional.of(rails(m));
-                  default -> Optional.empty();
-                });
-  }
-
-  private Meter rails(Machine m) {
-    String outcome = rehearsal.done().get(rehearsal.done().size() - 1).outcome().orElse("");
-    return switch (outcome) {
-      case "no-standby" -> new Meter("0.00 V", "standby at the wide plug");
-      case "standby-only" -> new Meter("5.04 V", "standby; the others give nothing");
-      case "sags" ->
-          new Meter(
-              String.format(Locale.ROOT, "%.2f V", 11.4 - m.degree(Flaw.SUPPLY_WEAK) / 50.0),
-              "12 V under load");
-      default -> new Meter("12.08 V", "12 V, the others in range too");
-    };
+  public Optional<Instruments.Meter> meter() {
+    return Instruments.meter(rehearsal);
   }
 }

@@ -17,6 +17,7 @@ import dottore.core.casebook.Context;
 import dottore.core.casebook.Station;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Diagnosis;
+import dottore.core.diagnosis.ShopRules;
 import dottore.core.machine.MachineKind;
 import dottore.core.practice.Fault;
 import dottore.core.practice.Scenario;
@@ -34,6 +35,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.EnumSet;
 import java.util.List;
 import java.util.Objects;
@@ -84,6 +86,9 @@ class PracticeBook {
   private final Cache<String, Rehearsal> advised =
       Caffeine.newBuilder().maximumSize(PREPARED).build();
 
+  private final Cache<ShopRules, Diagnosis> diagnoses =
+      Caffeine.newBuilder().maximumSize(2).build();
+
   PracticeBook(
       Attempts attempts,
       Moves moves,
@@ -107,7 +112,7 @@ class PracticeBook {
   }
 
   Diagnosis diagnosis() {
-    return new Diagnosis(casebook, knowledge.diagnosis().rules());
+    return diagnoses.get(knowledge.diagnosis().rules(), rules -> new Diagnosis(casebook, rules));
   }
 
   LocalDate today() {
@@ -428,12 +433,16 @@ class PracticeBook {
         .toList();
   }
 
-  /** The last of the whole shop, newest first. */
+  /** The last of the whole shop, in the order in which they were closed. */
   @Transactional(readOnly = true)
   List<Past> pastOfAll() {
-    return attempts.findTop500ByClosedAtIsNotNullOrderByClosedAtDesc().stream()
-        .map(this::past)
-        .toList();
+    List<Past> newestFirst =
+        new ArrayList<>(
+            attempts.findTop500ByClosedAtIsNotNullOrderByClosedAtDesc().stream()
+                .map(this::past)
+                .toList());
+    Collections.reverse(newestFirst);
+    return newestFirst;
   }
 
   private Past past(AttemptRow row) {

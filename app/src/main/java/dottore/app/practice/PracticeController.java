@@ -15,9 +15,12 @@ import dottore.core.rehearsal.Move;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.ThreadLocalRandom;
+import java.util.stream.Collectors;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.MediaType;
@@ -45,24 +48,21 @@ class PracticeController {
     List<Past> past = book.pastOf(who.getName());
     List<Leitner.Area> areas = book.progress(past);
     model.addAttribute("view", new ProgressView(areas, past, book.today()));
-    model.addAttribute(
-        "open", book.openOf(who.getName()).stream().map(a -> view(a, Optional.empty())).toList());
-    model.addAttribute("openIds", book.openOf(who.getName()).stream().map(Attempt::id).toList());
+    List<Attempt> open = book.openOf(who.getName());
+    model.addAttribute("open", open.stream().map(a -> view(a, Optional.empty())).toList());
+    model.addAttribute("openIds", open.stream().map(Attempt::id).toList());
     boolean leads = request.isUserInRole("OWNER") || request.isUserInRole("TECHNICIAN");
     model.addAttribute("others", leads ? others(who.getName()) : List.of());
     return "practice/home";
   }
 
   private List<ProgressView.Person> others(String me) {
-    return book.pastOfAll().stream()
-        .map(Past::who)
-        .distinct()
-        .filter(name -> !name.equals(me))
-        .map(
-            name -> {
-              List<Past> past = book.pastOf(name);
-              return ProgressView.person(name, past, book.progress(past));
-            })
+    Map<String, List<Past>> byPerson =
+        book.pastOfAll().stream()
+            .filter(past -> !past.who().equals(me))
+            .collect(Collectors.groupingBy(Past::who, TreeMap::new, Collectors.toList()));
+    return byPerson.entrySet().stream()
+        .map(e -> ProgressView.person(e.getKey(), e.getValue(), book.progress(e.getValue())))
         .toList();
   }
 

@@ -183,6 +183,19 @@ class PracticeJourneyTest extends Journey {
   }
 
   @Test
+  void whatWasHandedOutIsListedOnARunningMachine() {
+    signIn("ivo", IVO);
+    begin(code(Fault.NETWORK_DRIVER_MISSING, MachineKind.LAPTOP));
+    for (String check : new String[] {"device-marks", "event-list"}) {
+      tabTo(check.equals("event-list") ? "system" : "drivers");
+      String name = BOOK.check(check).orElseThrow().name();
+      send(page.locator(".acts button", new Page.LocatorOptions().setHasText(name)).first());
+      assertThat(page.locator(".known-lines .newest")).containsText(name);
+      assertThat(page.locator(".known-lines .newest a.file")).hasCount(1);
+    }
+  }
+
+  @Test
   void aClosedTicketComesAgainAsACase() {
     signIn("runa", RUNA);
     page.navigate("/tickets?state=HANDED_BACK");

@@ -36,27 +36,38 @@ public record Printout(String name, byte[] bytes) {
           "usable-memory");
   private static final double STREAM_STEP = 10;
 
+  /** What the file is called that the device of a check hands out; empty where it only shows. */
+  public static Optional<String> name(String check) {
+    if (HEALTH.contains(check)) {
+      return Optional.of("health.txt");
+    }
+    if (DEVICES.contains(check)) {
+      return Optional.of("devices.csv");
+    }
+    if (DUMP.contains(check)) {
+      return Optional.of("smbios.bin");
+    }
+    return check.equals("event-list")
+        ? Optional.of("events.csv")
+        : check.endsWith("-temperature") ? Optional.of("temperature.csv") : Optional.empty();
+  }
+
   /**
    * What the device that reads a check hands out; empty where it only shows something.
    *
    * @param now the moment that the machine's clock gives
    */
   public static Optional<Printout> of(String check, Machine machine, LocalDateTime now) {
-    if (HEALTH.contains(check)) {
-      return Optional.of(text("health.txt", health(machine)));
-    }
-    if (DEVICES.contains(check)) {
-      return Optional.of(text("devices.csv", devices(machine, now.toLocalDate())));
-    }
-    if (check.equals("event-list")) {
-      return Optional.of(text("events.csv", events(machine, now)));
-    }
-    if (DUMP.contains(check)) {
-      return Optional.of(new Printout("smbios.bin", SmbiosDump.of(machine)));
-    }
-    return check.endsWith("-temperature")
-        ? Optional.of(text("temperature.csv", stream(machine, check.startsWith("load"))))
-        : Optional.empty();
+    return name(check)
+        .map(
+            name ->
+                switch (name) {
+                  case "health.txt" -> text(name, health(machine));
+                  case "devices.csv" -> text(name, devices(machine, now.toLocalDate()));
+                  case "events.csv" -> text(name, events(machine, now));
+                  case "smbios.bin" -> new Printout(name, SmbiosDump.of(machine));
+                  default -> text(name, stream(machine, check.startsWith("load")));
+                });
   }
 
   private static Printout text(String name, String text) {

@@ -34,8 +34,6 @@ public enum Flaw {
   BATTERY_SWOLLEN,
   /** Per cent of the first capacity that is gone. */
   BATTERY_WORN,
-  /** Taken out by the technician. */
-  BATTERY_OUT,
 
   // board, processor, cooling
   /** 1 no life, 2 starts and stops, 3 stops at the processor, 4 stops at memory. */
@@ -183,8 +181,6 @@ public enum Flaw {
   COMPLAINS_OF_NOTHING,
 
   // what a technician leaves behind
-  COVER_OFF,
   NETWORK_CABLE_OUT,
-  TOOLS_OFF,
-  USB_PULLED
+  TOOLS_OFF
 }

@@ -212,7 +212,7 @@ public final class Running {
     if (m.has(TOOL_CRASHES) && !m.has(TOOLS_OFF)) {
       all.add(new Trouble(When.ANY_TIME, 1.5, Look.PROGRAM, List.of(), Named.TOOL, Trace.PROGRAM));
     }
-    if (m.has(USB_DEVICE_FAULTY, 3) && !m.has(USB_PULLED)) {
+    if (m.has(USB_DEVICE_FAULTY, 3)) {
       all.add(
           new Trouble(
               When.ANY_TIME, 2, Look.DEVICE, List.of(Code.POWER_STATE), Named.CORE, Trace.DRIVER));

@@ -88,9 +88,4 @@ public record Start(
   public boolean staysOn() {
     return halt != Halt.NO_LIFE && halt != Halt.FALLS_OFF;
   }
-
-  /** Whether its light for this place stays on. */
-  public boolean stuckAt(Halt place) {
-    return lit && halt == place;
-  }
 }

@@ -66,9 +66,4 @@ public record Trouble(
     HARDWARE,
     PROGRAM
   }
-
-  /** Whether a run of so many minutes under its condition would be expected to show it thrice. */
-  public boolean shownIn(double minutes) {
-    return perHour * minutes / 60 >= 3;
-  }
 }

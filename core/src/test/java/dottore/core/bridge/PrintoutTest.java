@@ -96,6 +96,8 @@ class PrintoutTest {
       String stream = text("load-temperature", machine);
       assertThat(stream.lines().skip(1)).allMatch(line -> line.matches("\\d+,\\d+\\.\\d"));
     }
+    assertThat(Printout.name("event-list")).contains("events.csv");
+    assertThat(Printout.name("board-light")).isEmpty();
     assertThat(Printout.of("board-light", Scenario.of(1, 2).machine(), NOW)).isEmpty();
   }
 }
