@@ -324,6 +324,34 @@
     input.form.elements.sums.value = short;
   });
 
+  // --- what a device of a practice machine hands out, put into the form that reads it ---
+  document.addEventListener("click", async (event) => {
+    const button = event.target.closest?.("[data-handout]");
+    if (!button) return;
+    const said = button.nextElementSibling;
+    const target = button.form.elements[button.dataset.into];
+    button.disabled = true;
+    try {
+      const answer = await fetch(button.dataset.handout, { method: "POST", headers: csrf() });
+      if (!answer.ok) {
+        const page = new DOMParser().parseFromString(await answer.text(), "text/html");
+        throw new Error($("[data-trouble-what]", page)?.textContent ?? "The practice machine did not answer; try again in a moment.");
+      }
+      const name = answer.headers.get("Content-Disposition")?.match(/filename="([^"]+)"/)?.[1] ?? "reading";
+      const file = new File([await answer.blob()], name);
+      if (target.type === "file") {
+        const held = new DataTransfer();
+        held.items.add(file);
+        target.files = held.files;
+      } else target.value = await file.text();
+      said.textContent = `${name}, ${file.size} bytes. Send it to have it read.`;
+    } catch (failed) {
+      said.textContent = failed.message;
+    } finally {
+      button.disabled = false;
+    }
+  });
+
   // --- work that runs on the server, as it goes ---
   const streams = new Map();
   function follow() {

@@ -1,6 +1,7 @@
 package dottore.app.find;
 
 import dottore.app.desk.Desks;
+import dottore.app.frame.LiveMachine;
 import dottore.app.frame.TicketPage;
 import dottore.app.knowledge.Knowledge;
 import dottore.app.record.Clash;

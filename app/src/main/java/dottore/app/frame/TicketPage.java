@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
 import org.springframework.ui.Model;
 
@@ -29,6 +30,7 @@ public class TicketPage {
       String promise,
       String standing,
       boolean open,
+      boolean live,
       List<Tab> tabs) {}
 
   /**
@@ -78,9 +80,11 @@ public class TicketPage {
   private static final Duration ASKED_FOR = Duration.ofMinutes(5);
 
   private final Shop shop;
+  private final ObjectProvider<LiveMachine> live;
 
-  TicketPage(Shop shop) {
+  TicketPage(Shop shop, ObjectProvider<LiveMachine> live) {
     this.shop = shop;
+    this.live = live;
   }
 
   /**
@@ -117,6 +121,7 @@ public class TicketPage {
         promise,
         standing,
         file.open(),
+        file.open() && live.stream().anyMatch(one -> one.stands(file.claim())),
         tabs(file, tab));
   }
 

@@ -21,12 +21,18 @@ import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
 
-/** What the apprentice of the demo shop practiced in the weeks before: some went well, some not. */
+/**
+ * What the apprentice of the demo shop practiced in the weeks before: some went well, some not; one
+ * stands on the bench as a ticket, so that its devices answer in Find, Measure and Fix.
+ */
 @Component
 @Profile("demo")
 class DemoPractice {
   private static final Logger LOG = LoggerFactory.getLogger(DemoPractice.class);
   private static final String APPRENTICE = "ivo";
+
+  /** The case that is open is the first from this number on. */
+  private static final int OPEN_FROM = 4_200;
 
   private record Past(Fault fault, MachineKind kind, int daysAgo, boolean well) {}
 
@@ -70,6 +76,10 @@ class DemoPractice {
       Rehearsal end = past.well() ? Guide.lead(scenario, book.diagnosis()) : guessed(scenario);
       book.remember(end, APPRENTICE, shop.now().minus(Duration.ofDays(past.daysAgo())));
     }
+    Scenario open =
+        Scenario.among(
+            OPEN_FROM, 2, EnumSet.of(Fault.DRIVE_FAILING), EnumSet.of(MachineKind.TOWER));
+    book.toFind(book.begin(open, APPRENTICE), APPRENTICE);
   }
 
   /** Cover off with the plug in, and a guess. */

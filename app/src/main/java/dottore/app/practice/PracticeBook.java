@@ -350,6 +350,15 @@ class PracticeBook {
     return made.get(made.size() - 1).outcome().orElseThrow();
   }
 
+  /** Has a check done on the machine under a ticket; what its device hands out. */
+  @Transactional
+  Printout handout(String claim, Step check) {
+    does(claim, check);
+    AttemptRow row = under(claim).orElseThrow();
+    return Printout.of(check.id(), rehearsal(row).machine(), clock())
+        .orElseThrow(() -> new NotThere("The device of that check hands out no file."));
+  }
+
   private void keep(long attempt, int number, Move move) {
     MoveRow made = new MoveRow();
     made.id = new MoveRow.Key(attempt, number);

@@ -167,7 +167,21 @@ class PracticeController {
   /** What a device handed out, in a format that Measure and Fix read. */
   @GetMapping("/{id}/readings/{number}")
   ResponseEntity<byte[]> reading(@PathVariable long id, @PathVariable int number) {
-    Printout printout = book.printout(id, number);
+    return file(book.printout(id, number));
+  }
+
+  /** The file of a device for a form of the ticket under which the machine stands. */
+  @PostMapping("/handouts/{claim}/{check}")
+  ResponseEntity<byte[]> handout(@PathVariable String claim, @PathVariable String check) {
+    return file(
+        book.handout(
+            claim,
+            book.casebook()
+                .check(check)
+                .orElseThrow(() -> new NotThere("That check is not in the casebook."))));
+  }
+
+  private static ResponseEntity<byte[]> file(Printout printout) {
     return ResponseEntity.ok()
         .header(
             HttpHeaders.CONTENT_DISPOSITION,

@@ -1,6 +1,6 @@
 package dottore.app.practice;
 
-import dottore.app.find.LiveMachine;
+import dottore.app.frame.LiveMachine;
 import dottore.core.bridge.Devices;
 import dottore.core.bridge.Hands;
 import dottore.core.bridge.Observer;
@@ -15,6 +15,11 @@ class PracticeDevices implements LiveMachine {
 
   PracticeDevices(PracticeBook book) {
     this.book = book;
+  }
+
+  @Override
+  public boolean stands(String claim) {
+    return book.under(claim).isPresent();
   }
 
   @Override

@@ -122,6 +122,50 @@ class PracticeJourneyTest extends Journey {
   }
 
   @Test
+  void itsDevicesHandTheirFilesToTheFormsOfItsTicket() {
+    signIn("ivo", IVO);
+    begin(code(Fault.DRIVE_FAILING, MachineKind.TOWER));
+    button("Take it to Find").click();
+    page.waitForURL("**/find");
+    String ticket = page.url().replace("/find", "");
+    page.navigate(ticket + "/measure");
+    handOut("memory-size-shown", "smbios.bin");
+    send(button("Read it"));
+    assertThat(page.locator("main")).containsText("Bench six 3700");
+    handOut("attributes", "health.txt");
+    send(button("Read the page"));
+    assertThat(page.locator(".side .log")).containsText("Pending, uncorrectable or health bit set");
+    page.navigate(ticket + "/fix/drivers/devices");
+    handOut("device-marks", "devices.csv");
+    send(button("Read it"));
+    assertThat(page.locator("main")).containsText("Bench bridge");
+    page.navigate(ticket + "/fix/drive/disk");
+    page.locator(".disk-form [name$=model]").first().fill("Bench drive");
+    send(button("It is in it"));
+    page.locator("summary:has-text('Read its sectors')").click();
+    handOut("scheme-read", "sectors.bin");
+    send(button("Read"));
+    assertThat(page.locator(".disk-card")).containsText("new scheme");
+  }
+
+  private void handOut(String check, String file) {
+    page.locator("[data-handout$='/" + check + "']").click();
+    assertThat(page.locator("main")).containsText(file + ", ");
+  }
+
+  @Test
+  void aDeviceThatCannotReadSaysWhy() {
+    signIn("ivo", IVO);
+    begin(code(Fault.SWITCHED_OFF, MachineKind.TOWER));
+    button("Take it to Find").click();
+    page.waitForURL("**/find");
+    page.navigate(page.url().replace("/find", "/measure"));
+    page.locator("[data-handout$='/attributes']").click();
+    assertThat(page.locator("#health")).containsText("It cannot be done");
+    assertThat(page.locator("#health textarea")).hasValue("");
+  }
+
+  @Test
   void theNextCaseComesFromWhereOneIsWeak() {
     signIn("runa", RUNA);
     begin(code(Fault.MODULE_FAULTY, MachineKind.TOWER));

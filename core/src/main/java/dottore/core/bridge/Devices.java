@@ -21,7 +21,7 @@ public final class Devices {
     put(devices, "the light and code reader", "board-light board-code beep-pattern blink-code");
     put(devices, "the temperature stream", "idle-temperature load-temperature fan-rpm");
     put(devices, "the memory test", "memory-test-quick memory-test-full memory-test-per-module");
-    put(devices, "the health pages", "attributes read-test health-check");
+    put(devices, "the health pages", "attributes read-test health-check own-storage-test");
     put(devices, "the device list", "device-marks driver-date versions-now network-list-look");
     put(
         devices,

@@ -38,6 +38,9 @@ final class DriveSights {
     looks.put(
         "recovery-message",
         b -> yes(b.has(RECOVERY_WANTED) || emptyCloud(b), "insert-stick", "other"));
+    looks.put(
+        "own-storage-test",
+        b -> b.has(DRIVE_DEAD) ? "no-answer" : yes(b.has(DRIVE_FAILING), "bad", "fine"));
     looks.put("loader-message", DriveSights::loader);
     looks.put("drive-type-look", b -> spinning(b) ? "spinning" : "solid-state");
     looks.put("disk-list", DriveSights::disks);

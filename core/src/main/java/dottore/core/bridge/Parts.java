@@ -114,16 +114,15 @@ public final class Parts {
     put(
         parts,
         Part.FIRMWARE,
-        "cpu-shown drives-shown boot-list one-time-boot boot-mode-shown "
-            + "controller-mode-shown settings-look clock-right version-shown "
-            + "locked-message memory-size-shown memory-speed-shown "
-            + "memory-slots-shown profile-setting-look memory-total "
-            + "security-chip-shown secure-boot-shown stock-settings-run "
-            + "profile-off-run set-boot-order set-boot-mode set-controller-mode-back "
-            + "update-for-drive recover-firmware other-firmware-version "
-            + "settle-secure-boot lower-memory-profile switch-profile-on "
-            + "back-to-stock switch-security-chip-on switch-secure-boot-on "
-            + "enter-recovery-key recovery-message loader-message drive-size-shown");
+        "cpu-shown drives-shown boot-list one-time-boot boot-mode-shown controller-mode-shown"
+            + " settings-look clock-right version-shown locked-message memory-size-shown"
+            + " memory-speed-shown memory-slots-shown profile-setting-look memory-total"
+            + " security-chip-shown secure-boot-shown stock-settings-run profile-off-run"
+            + " set-boot-order set-boot-mode set-controller-mode-back update-for-drive"
+            + " recover-firmware other-firmware-version settle-secure-boot lower-memory-profile"
+            + " switch-profile-on back-to-stock switch-security-chip-on switch-secure-boot-on"
+            + " enter-recovery-key recovery-message own-storage-test loader-message"
+            + " drive-size-shown");
     put(
         parts,
         Part.SYSTEM,

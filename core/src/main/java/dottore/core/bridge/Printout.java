@@ -4,6 +4,7 @@ import dottore.core.practice.Flaw;
 import dottore.core.practice.Heat;
 import dottore.core.practice.Machine;
 import dottore.core.practice.Running;
+import dottore.core.practice.Sights;
 import dottore.core.practice.Trouble;
 import java.nio.charset.StandardCharsets;
 import java.time.LocalDate;
@@ -34,6 +35,7 @@ public record Printout(String name, byte[] bytes) {
           "memory-total",
           "version-shown",
           "usable-memory");
+  private static final Set<String> SECTORS = Set.of("scheme-read", "disk-list", "old-layout-look");
   private static final double STREAM_STEP = 10;
 
   /** What the file is called that the device of a check hands out; empty where it only shows. */
@@ -46,6 +48,9 @@ public record Printout(String name, byte[] bytes) {
     }
     if (DUMP.contains(check)) {
       return Optional.of("smbios.bin");
+    }
+    if (SECTORS.contains(check)) {
+      return Optional.of("sectors.bin");
     }
     return check.equals("event-list")
         ? Optional.of("events.csv")
@@ -66,8 +71,14 @@ public record Printout(String name, byte[] bytes) {
                   case "devices.csv" -> text(name, devices(machine, now.toLocalDate()));
                   case "events.csv" -> text(name, events(machine, now));
                   case "smbios.bin" -> new Printout(name, SmbiosDump.of(machine));
+                  case "sectors.bin" -> new Printout(name, sectors(machine));
                   default -> text(name, stream(machine, check.startsWith("load")));
                 });
+  }
+
+  /** Nothing comes from a drive that does not answer. */
+  private static byte[] sectors(Machine machine) {
+    return Sights.driveSeen(machine) ? DriveSectors.of(machine) : new byte[0];
   }
 
   private static Printout text(String name, String text) {

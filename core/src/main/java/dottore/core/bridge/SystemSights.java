@@ -175,6 +175,13 @@ final class SystemSights {
   /** Under a stick's own system only what is not on the drive can fail. */
   private static String liveStick(Bench b) {
     Machine live = b.machine().without(Hands.SYSTEM).without(DRIVE_FAILING, DRIVE_CABLE_BAD);
+    boolean always =
+        live.has(PANEL_DEAD, 2)
+            || live.has(INNER_CABLE_LOOSE, 2)
+            || live.any(INPUT_BROKEN, ADAPTER_DEAD, SOUND_DEAD, FAN_NOISY, BATTERY_WORN);
+    if (always) {
+      return "happens";
+    }
     double often = Running.troubles(live).stream().mapToDouble(Trouble::perHour).sum();
     if (often > 0) {
       return b.chance(Math.min(0.9, often / 3)) ? "happens" : "too-early";
@@ -313,6 +320,12 @@ final class SystemSights {
     }
     if (Running.tooLittleMemory(b.machine())) {
       return "memory-full";
+    }
+    if (Heat.load(b.machine()).end() >= Heat.LIMIT && b.chance(0.7)) {
+      return "held-back";
+    }
+    if (b.has(BROWSER_CLUTTERED) && b.chance(0.7) || b.has(CLUTTER) && b.chance(0.4)) {
+      return "program";
     }
     return b.has(DRIVE_FULL) && b.chance(0.3) ? "drive-waits" : "rest";
   }

@@ -103,6 +103,11 @@ public record Check(
     return likelihoods.row(cause, unseen ? Stage.DARK : stage);
   }
 
+  /** Whether one of its answers is that of a drive that may be losing its data. */
+  public boolean showsDriveHealth() {
+    return outcomes.stream().anyMatch(Outcome::suspectsDrive);
+  }
+
   /**
    * @throws IllegalArgumentException if the check has no such outcome
    */

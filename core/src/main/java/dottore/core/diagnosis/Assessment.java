@@ -22,6 +22,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
@@ -194,7 +195,11 @@ public final class Assessment {
       boolean used =
           timeline.failed().stream().anyMatch(t -> t.repair().equals(repair.id()))
               || timeline.cured().stream().anyMatch(t -> t.repair().equals(repair.id()));
-      repairOpen[r] = !used && worthAsking(repair) && offered(repair, unavailable);
+      repairOpen[r] =
+          !used
+              && worthAsking(repair)
+              && offered(repair, unavailable)
+              && !erasesForNothing(repair, checkOpen, unavailable);
     }
     return Planner.rank(
             diagnosis.asProblem(about.kind()),
@@ -214,6 +219,20 @@ public final class Assessment {
                     (better, worse) -> better,
                     LinkedHashMap::new),
                 byId -> List.copyOf(byId.values())));
+  }
+
+  /** Whether what would be erased was looked at in every way there is, and is not at fault. */
+  private boolean erasesForNothing(
+      Repair repair, boolean[] checkOpen, List<Unavailable> unavailable) {
+    Map<String, Set<String>> first = repair.effort().turn().first();
+    boolean cleared =
+        erases(repair)
+            && timeline.answeredOtherwise(first)
+            && first.keySet().stream().noneMatch(id -> checkOpen[diagnosis.indexOfCheck(id)]);
+    if (cleared) {
+      unavailable.add(new Unavailable(repair, "nothing says that what it would erase is at fault"));
+    }
+    return cleared;
   }
 
   /** Whether nothing that is known says already what a step would say. */
@@ -253,13 +272,28 @@ public final class Assessment {
 
   private Optional<Check> wantedFirst(Step step, boolean[] checkOpen) {
     Map<String, Set<String>> first = step.effort().turn().first();
-    if (first.isEmpty() || timeline.answered(first)) {
-      return Optional.empty();
-    }
-    return first.keySet().stream()
-        .map(id -> diagnosis.checks().get(diagnosis.indexOfCheck(id)))
-        .filter(check -> checkOpen[diagnosis.indexOfCheck(check.id())])
+    Optional<Check> own =
+        timeline.answered(first)
+            ? Optional.empty()
+            : cheapest(check -> first.containsKey(check.id()), checkOpen);
+    return own.isEmpty() && erases(step) && !timeline.driveHealthRead()
+        ? cheapest(Check::showsDriveHealth, checkOpen)
+        : own;
+  }
+
+  private Optional<Check> cheapest(Predicate<Check> wanted, boolean[] checkOpen) {
+    return IntStream.range(0, checkOpen.length)
+        .filter(c -> checkOpen[c])
+        .mapToObj(diagnosis.checks()::get)
+        .filter(wanted)
         .min(Comparator.comparingDouble(this::cost));
+  }
+
+  /** Whether it does away with what is on a drive that stays. */
+  private static boolean erases(Step step) {
+    return step instanceof Repair repair
+        && repair.parts() == 0
+        && repair.effort().needs().containsAll(Set.of(Need.ERASE_CONSENT, Need.DATA_SAFE));
   }
 
   /**
@@ -283,12 +317,8 @@ public final class Assessment {
     if (tried) {
       return Optional.empty();
     }
-    return IntStream.range(0, checkOpen.length)
-        .filter(c -> checkOpen[c])
-        .mapToObj(diagnosis.checks()::get)
-        .filter(check -> cost(check) < CHEAP_PROOF)
-        .filter(check -> proves(check, suspect, byCause[suspect]))
-        .min(Comparator.comparingDouble(this::cost));
+    return cheapest(
+        check -> cost(check) < CHEAP_PROOF && proves(check, suspect, byCause[suspect]), checkOpen);
   }
 
   private double cost(Step step) {

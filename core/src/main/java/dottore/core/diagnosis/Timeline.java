@@ -271,6 +271,17 @@ final class Timeline {
                     .suspectsDrive());
   }
 
+  /** Whether a check that would show such a drive has its answer, whatever it is. */
+  boolean driveHealthRead() {
+    return readings.values().stream()
+        .anyMatch(reading -> casebook.check(reading.check()).orElseThrow().showsDriveHealth());
+  }
+
+  /** Whether a check that one of some answers is wanted of has another, and none has it. */
+  boolean answeredOtherwise(Map<String, Set<String>> answers) {
+    return answers.keySet().stream().anyMatch(readings::containsKey) && !answered(answers);
+  }
+
   /** Whether one of some answers is in force, by check. */
   boolean answered(Map<String, Set<String>> answers) {
     return answers.entrySet().stream()

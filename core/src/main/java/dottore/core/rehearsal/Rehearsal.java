@@ -12,6 +12,7 @@ import dottore.core.casebook.Stage;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Case;
 import dottore.core.diagnosis.Event;
+import dottore.core.diagnosis.ShopRules;
 import dottore.core.practice.Fault;
 import dottore.core.practice.Flaw;
 import dottore.core.practice.Machine;
@@ -69,7 +70,6 @@ public record Rehearsal(
   private static final double PUT_BACK = 3;
   private static final double COVER = 1;
   private static final double COVER_OF_A_PORTABLE = 5;
-  private static final double HANDLING = 1;
 
   public Rehearsal {
     done = List.copyOf(done);
@@ -381,7 +381,7 @@ public record Rehearsal(
 
   /** Bench minutes that a step takes here, a quarter of its waiting with it. */
   public double minutes(Step step) {
-    return HANDLING
+    return ShopRules.HANDLING
         + step.effort().hands(machine.kind()).value()
         + Math.min(20, step.effort().waiting().value() / 4);
   }
@@ -438,7 +438,7 @@ public record Rehearsal(
       Rehearsal next =
           noted(
               Move.step(repair.id()),
-              HANDLING + repair.effort().hands(machine.kind()).value(),
+              ShopRules.HANDLING + repair.effort().hands(machine.kind()).value(),
               repair.name(),
               "It is writing. Do not touch it until it is done.",
               Optional.empty(),

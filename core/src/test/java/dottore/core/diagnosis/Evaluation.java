@@ -117,7 +117,8 @@ class Evaluation {
             + " the%ntables that the machines answer by. The ladders know how far the machine gets."
             + " (a) climbs%nthe same rungs on every machine, buys one dear part and refers before"
             + " the next; (b) only%nwhat makes sense where the machine stops, two dear parts at"
-            + " most; (c) cures the likeliest%ncause first and never looks.%n%n",
+            + " most; (c) cures the likeliest%ncause first and never looks. A machine that is given"
+            + " up is charged with 240 minutes on every road.%n%n",
         CASES);
     say("| road | median min | mean min | cured in the shop | drive written in vain |%n");
     say("|---|---|---|---|---|%n");

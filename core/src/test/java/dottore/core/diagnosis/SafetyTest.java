@@ -183,6 +183,45 @@ class SafetyTest {
             "supply-switch=on");
     assertThat(dead.oddsOf("supply-dead").value()).isLessThan(0.95);
     assertThat(offered(dead)).doesNotContain("replace-supply");
-    assertThat(dead.next().orElseThrow().step().orElseThrow()).isInstanceOf(Check.class);
+    assertThat(dead.next().orElseThrow().step().orElseThrow())
+        .matches(step -> step instanceof Check || ((Repair) step).parts() == 0);
+  }
+
+  /** What may be lost with the drive is known before anything is written over it. */
+  @Test
+  void nothingIsErasedBeforeTheDriveWasAskedHowItIs() {
+    Assessment cloud =
+        assess(
+            EnumSet.of(Context.CLOUD_LAPTOP, Context.NOTHING),
+            Set.of(),
+            "how-far=loader",
+            "recovery-message=insert-stick");
+    assertThat(offered(cloud)).contains("own-storage-test").doesNotContain("maker-recovery");
+    Assessment asked =
+        assess(
+            EnumSet.of(Context.CLOUD_LAPTOP, Context.NOTHING),
+            Set.of(),
+            "how-far=loader",
+            "recovery-message=insert-stick",
+            "own-storage-test=fine");
+    assertThat(offered(asked).get(0)).isEqualTo("maker-recovery");
+  }
+
+  @Test
+  void aSystemThatWasClearedIsNotErased() {
+    String[] cleared = {
+      "how-far=unstable",
+      "live-stick-run=happens",
+      "file-check=whole",
+      "offline-scan=clean",
+      "usable-memory=all",
+      "guards-look=on",
+      "start-up-list=few"
+    };
+    Assessment assessment = assess(EnumSet.of(Context.LAPTOP, Context.NOTHING), Set.of(), cleared);
+    assertThat(offered(assessment)).doesNotContain("reinstall-clean");
+    assertThat(assessment.unavailable())
+        .anyMatch(
+            one -> one.step().id().equals("reinstall-clean") && one.reason().contains("at fault"));
   }
 }

@@ -21,6 +21,9 @@ import java.util.SplittableRandom;
 final class SimulatedMachine implements Hidden {
   private static final double DEAR = 30;
 
+  /** Starts that somebody gives a machine which fails at times before it counts as unreachable. */
+  private static final int STARTS = 20;
+
   private final Scenario scenario;
   private final SplittableRandom random;
   private Machine now;
@@ -134,7 +137,7 @@ final class SimulatedMachine implements Hidden {
   /** How far it gets at its best: what fails at times can be worked at in between. */
   private Stage.Reach reach() {
     HowFar best = stage;
-    for (int i = 0; i < 5; i++) {
+    for (int i = 0; i < STARTS; i++) {
       HowFar one = Sights.of(now, Sights.start(now, random));
       best = one.compareTo(best) > 0 ? one : best;
     }

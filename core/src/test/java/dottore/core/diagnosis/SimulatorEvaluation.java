@@ -241,12 +241,13 @@ class SimulatorEvaluation {
         all.stream().filter(one -> !one.machine().dangerous.isEmpty()).count());
     say("%nEvery such step:%n%n");
     for (Led one : all) {
-      one.machine().impossible.forEach(step -> say("- impossible: %s%n", step));
-      one.machine().dangerous.forEach(step -> say("- dangerous: %s%n", step));
+      String code = one.machine().scenario().code();
+      one.machine().impossible.forEach(step -> say("- %s, impossible: %s%n", code, step));
+      one.machine().dangerous.forEach(step -> say("- %s, dangerous: %s%n", code, step));
       if (one.machine().erasedInVain || one.machine().partsInVain > 0) {
         say(
             "- %s, %s: %s%n",
-            one.machine().scenario().code(),
+            code,
             one.cause(),
             one.machine().log.stream()
                 .filter(line -> line.endsWith(": no change") && costly(line))

@@ -1,10 +1,13 @@
-package dottore.app.find;
+package dottore.app.frame;
 
 import dottore.core.casebook.Step;
 import java.util.Optional;
 
 /** A machine on the bench whose devices answer by themselves. */
 public interface LiveMachine {
+  /** Whether such a machine stands under a ticket. */
+  boolean stands(String claim);
+
   /** What is read for a step of this ticket; empty where nothing answers by itself. */
   Optional<String> device(String claim, Step step);
 
