@@ -53,8 +53,10 @@ class PracticeBook {
    * An attempt with its machine.
    *
    * @param own whether it is that of whoever looks
+   * @param claim the ticket under which it stands in Find; empty if under none
    */
-  record Attempt(long id, String who, Rehearsal rehearsal, boolean own, boolean closed) {}
+  record Attempt(
+      long id, String who, Rehearsal rehearsal, boolean own, boolean closed, String claim) {}
 
   /** What is kept of a debrief, so that looking at it again costs nothing. */
   record Kept(List<Move> advised, List<KeptStep> steps, int points) {}
@@ -190,7 +192,12 @@ class PracticeBook {
   Attempt open(long id, String who) {
     AttemptRow row = row(id);
     return new Attempt(
-        id, row.accountLogin, rehearsal(row), row.accountLogin.equals(who), row.closedAt != null);
+        id,
+        row.accountLogin,
+        rehearsal(row),
+        row.accountLogin.equals(who),
+        row.closedAt != null,
+        row.claim);
   }
 
   private AttemptRow row(long id) {
@@ -275,12 +282,6 @@ class PracticeBook {
 
   private Rehearsal advised(Scenario scenario) {
     return advised.get(scenario.code(), code -> Guide.lead(scenario, diagnosis()));
-  }
-
-  /** The ticket under which an attempt stands in Find; empty if it stands under none. */
-  @Transactional(readOnly = true)
-  String claim(long id) {
-    return row(id).claim;
   }
 
   /** Puts the machine on the bench as a ticket that teaches nothing, so that Find leads the way. */
@@ -431,7 +432,10 @@ class PracticeBook {
   List<Attempt> openOf(String who) {
     return attempts.findByAccountLoginAndClosedAtIsNullOrderByBegunAtDesc(who).stream()
         .limit(8)
-        .map(row -> new Attempt(Objects.requireNonNull(row.id), who, rehearsal(row), true, false))
+        .map(
+            row ->
+                new Attempt(
+                    Objects.requireNonNull(row.id), who, rehearsal(row), true, false, row.claim))
         .toList();
   }
 

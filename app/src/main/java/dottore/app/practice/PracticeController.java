@@ -51,6 +51,7 @@ class PracticeController {
     List<Attempt> open = book.openOf(who.getName());
     model.addAttribute("open", open.stream().map(a -> view(a, Optional.empty())).toList());
     model.addAttribute("openIds", open.stream().map(Attempt::id).toList());
+    model.addAttribute("openClaims", open.stream().map(Attempt::claim).toList());
     boolean leads = request.isUserInRole("OWNER") || request.isUserInRole("TECHNICIAN");
     model.addAttribute("others", leads ? others(who.getName()) : List.of());
     return "practice/home";
@@ -146,7 +147,7 @@ class PracticeController {
       return "practice/debrief";
     }
     model.addAttribute("view", view(attempt, part(part)));
-    model.addAttribute("claim", book.claim(id));
+    model.addAttribute("claim", attempt.claim());
     return "practice/bench";
   }
 
