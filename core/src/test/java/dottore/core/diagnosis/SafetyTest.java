@@ -149,6 +149,9 @@ class SafetyTest {
         .allMatch(step -> step.effort().care().mains().isPresent());
     assertThat(steps().filter(s -> s.effort().care().live()).map(Step::id))
         .containsExactlyInAnyOrder("pins-touch", "rails-volts", "cooler-look");
+    assertThat(steps().filter(s -> s.effort().care().live()))
+        .as("looked at with the mains out before it is worked at live")
+        .allMatch(s -> s.effort().turn().first().containsKey("smell-and-look"));
     for (String id :
         List.of("replace-drive-restore", "copy-first-then-replace", "recover-firmware")) {
       assertThat(casebook.repair(id).orElseThrow().effort().opensTheCase()).as(id).isTrue();
