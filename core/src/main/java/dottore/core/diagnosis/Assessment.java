@@ -379,6 +379,9 @@ public final class Assessment {
     if (step.effort().opensTheCase() && about.missing().contains(Need.COVER)) {
       return Optional.of(Need.COVER.missing());
     }
+    if (step.effort().care().live() && timeline.met(Mark.LIQUID)) {
+      return Optional.of("it was wet: nothing inside is worked at under mains");
+    }
     Stage.Reach wanted = step.effort().reach();
     if (reaching(wanted) < REACHED) {
       return Optional.of(shortfall(wanted));

@@ -39,6 +39,9 @@ final class Timeline {
   private final Map<String, Event.Reading> sinceCure = new LinkedHashMap<>();
   private final Set<Mark> marks;
 
+  /** Every mark that was ever met, those that were dealt with too. */
+  private final Set<Mark> met;
+
   /** How far the machine gets by what was seen on it. */
   private Stage.Reach shown = Stage.Reach.NOTHING;
 
@@ -50,6 +53,8 @@ final class Timeline {
     this.marks = EnumSet.noneOf(Mark.class);
     marks.addAll(about.marks());
     about.contexts().forEach(context -> context.mark().ifPresent(marks::add));
+    met = EnumSet.noneOf(Mark.class);
+    met.addAll(marks);
   }
 
   /** Events that name a check, outcome or repair unknown to the casebook are passed over. */
@@ -91,9 +96,14 @@ final class Timeline {
             });
   }
 
+  private void meet(Mark mark) {
+    marks.add(mark);
+    met.add(mark);
+  }
+
   private void read(Check check, Event.Reading reading) {
     setAside.remove(check.id());
-    check.outcome(reading.outcome()).mark().ifPresent(marks::add);
+    check.outcome(reading.outcome()).mark().ifPresent(this::meet);
     if (works.isPresent()) {
       if (check.id().equals(Check.HOW_FAR) && !reading.outcome().equals(Check.WORKS)) {
         reopen(reading);
@@ -318,6 +328,11 @@ final class Timeline {
   /** Readings taken after the machine worked: the proof. */
   Map<String, Event.Reading> sinceCure() {
     return sinceCure;
+  }
+
+  /** Whether a mark stood on this machine once, dealt with or not. */
+  boolean met(Mark mark) {
+    return met.contains(mark);
   }
 
   Set<Mark> marks() {

@@ -51,6 +51,11 @@ class SafetyTest {
             Set.of(),
             List.of(new Event.Lifted(1, Mark.LIQUID, "dried and cleaned")));
     assertThat(diagnosis.assess(lifted).stops()).isEmpty();
+    assertThat(diagnosis.assess(lifted).candidates())
+        .flatExtracting(candidate -> candidate.step().stream().toList())
+        .as("what was wet is not worked at under mains")
+        .isNotEmpty()
+        .noneMatch(step -> step.effort().care().live());
     assertThat(assess(EnumSet.of(Context.LAPTOP), Set.of(), "smell-and-look=wet").stops())
         .containsExactly(Mark.LIQUID);
   }
