@@ -2,9 +2,13 @@ package dottore.app.frame;
 
 import dottore.core.casebook.Step;
 import java.util.Optional;
+import java.util.Set;
 
 /** A machine on the bench whose devices answer by themselves. */
 public interface LiveMachine {
+  /** The open tickets under which such machines stand; none of them is the shop's own work. */
+  Set<String> claims();
+
   /** Whether such a machine stands under a ticket. */
   boolean stands(String claim);
 

@@ -2,10 +2,15 @@ package dottore.app.practice;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.data.jpa.repository.JpaRepository;
+import org.springframework.data.jpa.repository.Query;
 
 interface Attempts extends JpaRepository<AttemptRow, Long> {
   Optional<AttemptRow> findByClaim(String claim);
+
+  @Query("select a.claim from AttemptRow a where a.claim <> '' and a.closedAt is null")
+  Set<String> claims();
 
   List<AttemptRow> findByAccountLoginAndClosedAtIsNullOrderByBegunAtDesc(String login);
 

@@ -321,6 +321,12 @@ class PracticeBook {
         Optional.empty());
   }
 
+  /** The tickets under which open attempts stand. */
+  @Transactional(readOnly = true)
+  Set<String> claims() {
+    return attempts.claims();
+  }
+
   /** The open attempt under a ticket. */
   @Transactional(readOnly = true)
   Optional<AttemptRow> under(String claim) {

@@ -6,6 +6,7 @@ import dottore.core.bridge.Hands;
 import dottore.core.bridge.Observer;
 import dottore.core.casebook.Step;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.stereotype.Component;
 
 /** A practice machine that stands on the bench as a ticket: its devices answer in Find. */
@@ -15,6 +16,11 @@ class PracticeDevices implements LiveMachine {
 
   PracticeDevices(PracticeBook book) {
     this.book = book;
+  }
+
+  @Override
+  public Set<String> claims() {
+    return book.claims();
   }
 
   @Override

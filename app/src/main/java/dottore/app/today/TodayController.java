@@ -1,5 +1,6 @@
 package dottore.app.today;
 
+import dottore.app.frame.LiveMachine;
 import dottore.app.record.Record;
 import dottore.app.record.RunningTime;
 import dottore.app.record.TicketFile;
@@ -18,6 +19,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -67,8 +71,10 @@ class TodayController {
   private final Record record;
   private final Shop shop;
   private final ShelfBook shelf;
+  private final ObjectProvider<LiveMachine> live;
 
-  TodayController(Record record, Shop shop, ShelfBook shelf) {
+  TodayController(Record record, Shop shop, ShelfBook shelf, ObjectProvider<LiveMachine> live) {
+    this.live = live;
     this.record = record;
     this.shop = shop;
     this.shelf = shelf;
@@ -76,7 +82,10 @@ class TodayController {
 
   @GetMapping("/today")
   String today(Model model) {
-    List<Record.Standing> standing = record.inTheShop();
+    Set<String> practice =
+        live.stream().flatMap(one -> one.claims().stream()).collect(Collectors.toSet());
+    List<Record.Standing> standing =
+        record.inTheShop().stream().filter(one -> !practice.contains(one.file().claim())).toList();
     List<Placed> placed =
         standing.stream()
             .map(one -> place(one.file(), one.assessment()))

@@ -128,6 +128,11 @@ class PracticeJourneyTest extends Journey {
     button("Take it to Find").click();
     page.waitForURL("**/find");
     String ticket = page.url().replace("/find", "");
+    String claim = ticket.replaceAll(".*/", "");
+    page.navigate("/today");
+    assertThat(page.locator("main")).not().containsText(claim);
+    page.navigate("/practice");
+    assertThat(page.locator("main")).containsText("in Find as " + claim);
     page.navigate(ticket + "/measure");
     handOut("memory-size-shown", "smbios.bin");
     send(button("Read it"));
