@@ -6,8 +6,8 @@ import java.util.Set;
 
 /** A machine on the bench whose devices answer by themselves. */
 public interface LiveMachine {
-  /** The open tickets under which such machines stand; none of them is the shop's own work. */
-  Set<String> claims();
+  /** Those of some tickets that are not the shop's own work, whether their case is over or not. */
+  Set<String> among(Set<String> claims);
 
   /** Whether such a machine stands under a ticket. */
   boolean stands(String claim);

@@ -9,8 +9,8 @@ import org.springframework.data.jpa.repository.Query;
 interface Attempts extends JpaRepository<AttemptRow, Long> {
   Optional<AttemptRow> findByClaim(String claim);
 
-  @Query("select a.claim from AttemptRow a where a.claim <> '' and a.closedAt is null")
-  Set<String> claims();
+  @Query("select a.claim from AttemptRow a where a.claim <> '' and a.claim in :claims")
+  Set<String> among(Set<String> claims);
 
   List<AttemptRow> findByAccountLoginAndClosedAtIsNullOrderByBegunAtDesc(String login);
 

@@ -321,10 +321,10 @@ class PracticeBook {
         Optional.empty());
   }
 
-  /** The tickets under which open attempts stand. */
+  /** Those of some tickets under which attempts stand or stood. */
   @Transactional(readOnly = true)
-  Set<String> claims() {
-    return attempts.claims();
+  Set<String> among(Set<String> claims) {
+    return attempts.among(claims);
   }
 
   /** The open attempt under a ticket. */

@@ -19,8 +19,8 @@ class PracticeDevices implements LiveMachine {
   }
 
   @Override
-  public Set<String> claims() {
-    return book.claims();
+  public Set<String> among(Set<String> claims) {
+    return book.among(claims);
   }
 
   @Override

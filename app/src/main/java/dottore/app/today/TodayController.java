@@ -82,10 +82,7 @@ class TodayController {
 
   @GetMapping("/today")
   String today(Model model) {
-    Set<String> practice =
-        live.stream().flatMap(one -> one.claims().stream()).collect(Collectors.toSet());
-    List<Record.Standing> standing =
-        record.inTheShop().stream().filter(one -> !practice.contains(one.file().claim())).toList();
+    List<Record.Standing> standing = standing();
     List<Placed> placed =
         standing.stream()
             .map(one -> place(one.file(), one.assessment()))
@@ -125,6 +122,15 @@ class TodayController {
     model.addAttribute("owed", owed);
     model.addAttribute("clocks", clocks);
     return "today/today";
+  }
+
+  /** What stands in the shop and is not there to be practiced on. */
+  private List<Record.Standing> standing() {
+    List<Record.Standing> all = record.inTheShop();
+    Set<String> claims = all.stream().map(one -> one.file().claim()).collect(Collectors.toSet());
+    Set<String> practice =
+        live.stream().flatMap(one -> one.among(claims).stream()).collect(Collectors.toSet());
+    return all.stream().filter(one -> !practice.contains(one.file().claim())).toList();
   }
 
   private Loose loose(String claim, Owed item) {
