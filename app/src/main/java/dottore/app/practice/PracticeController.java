@@ -37,6 +37,9 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 @RequestMapping("/practice")
 class PracticeController {
+  /** A case that somebody has on the bench, and the ticket under which it stands, if under one. */
+  record Open(long id, String claim, BenchView view) {}
+
   private final PracticeBook book;
 
   PracticeController(PracticeBook book) {
@@ -49,9 +52,9 @@ class PracticeController {
     List<Leitner.Area> areas = book.progress(past);
     model.addAttribute("view", new ProgressView(areas, past, book.today()));
     List<Attempt> open = book.openOf(who.getName());
-    model.addAttribute("open", open.stream().map(a -> view(a, Optional.empty())).toList());
-    model.addAttribute("openIds", open.stream().map(Attempt::id).toList());
-    model.addAttribute("openClaims", open.stream().map(Attempt::claim).toList());
+    model.addAttribute(
+        "open",
+        open.stream().map(a -> new Open(a.id(), a.claim(), view(a, Optional.empty()))).toList());
     boolean leads = request.isUserInRole("OWNER") || request.isUserInRole("TECHNICIAN");
     model.addAttribute("others", leads ? others(who.getName()) : List.of());
     return "practice/home";

@@ -31,9 +31,7 @@ class PracticeDevices implements LiveMachine {
   @Override
   public Optional<String> device(String claim, Step step) {
     boolean known = Observer.known().contains(step.id()) || Hands.known().contains(step.id());
-    return known && book.under(claim).isPresent()
-        ? Optional.of(Devices.of(step))
-        : Optional.empty();
+    return known && stands(claim) ? Optional.of(Devices.of(step)) : Optional.empty();
   }
 
   @Override

@@ -74,10 +74,10 @@ class TodayController {
   private final ObjectProvider<LiveMachine> live;
 
   TodayController(Record record, Shop shop, ShelfBook shelf, ObjectProvider<LiveMachine> live) {
-    this.live = live;
     this.record = record;
     this.shop = shop;
     this.shelf = shelf;
+    this.live = live;
   }
 
   @GetMapping("/today")

@@ -53,7 +53,8 @@ public record ShopRules(
   /**
    * What giving up costs, in bench minutes. Whoever is sent away has a machine that still does not
    * work; and at less than this the advice gives up on machines that would have been done sooner,
-   * as what is left to do is taken for longer than it is (tried from 240 to 600 on 4,000 machines).
+   * as what is left to do is taken for longer than it is (tried from 240 to 600 on sampled
+   * machines).
    */
   private static final double REFER = 400;
 
