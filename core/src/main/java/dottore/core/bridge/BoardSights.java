@@ -160,7 +160,7 @@ final class BoardSights {
     return Memory.Module.good("spare", 8);
   }
 
-  private static boolean missing(Bench b) {
+  static boolean missing(Bench b) {
     return b.machine().memory().found() < b.machine().memory().fitted() || b.has(CPU_UNSEATED, 2);
   }
 

@@ -37,7 +37,7 @@ public final class Devices {
         "the stick writer",
         "stick-checksum stick-age stick-size rebuild-stick newest-stick");
     put(devices, "the list of events", "event-list stop-code named-module stop-codes-vary");
-    put(devices, "the meter", "rails-volts coin-cell-volts charger-volts");
+    put(devices, "the meter", "rails-volts coin-cell-volts charger-volts charger-draw");
     return Map.copyOf(devices);
   }
 

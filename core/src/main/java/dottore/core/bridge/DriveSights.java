@@ -47,9 +47,6 @@ final class DriveSights {
     looks.put("free-space", b -> b.has(DRIVE_FULL) ? "full" : "enough");
     looks.put("drive-size-shown", b -> b.has(DRIVE_SMALL) ? "below" : "enough");
     looks.put("scheme-read", b -> b.has(LEGACY_BOOT) ? "mbr" : "gpt");
-    looks.put(
-        "health-check",
-        b -> yes(b.has(DRIVE_FAILING) || Running.wrongBits(b.machine()), "something", "clean"));
     looks.put("setup-message", DriveSights::setup);
     looks.put("hang-point-repeats", DriveSights::repeats);
     looks.put(

@@ -105,7 +105,8 @@ public final class Parts {
     put(
         parts,
         Part.CHARGER,
-        "charger-other charging-light charger-volts replace-charger " + "replace-charge-socket");
+        "charger-other charging-light charger-volts charger-draw replace-charger"
+            + " replace-charge-socket");
     put(
         parts,
         Part.BATTERY,

@@ -41,6 +41,7 @@ final class PowerSights {
     looks.put("wall-lamp", b -> b.has(WALL_DEAD) ? "dark" : "lit");
     looks.put("charger-other", PowerSights::otherCharger);
     looks.put("charging-light", PowerSights::chargingLight);
+    looks.put("charger-draw", PowerSights::draw);
     looks.put("battery-look", b -> b.has(BATTERY_SWOLLEN) ? "swollen" : "flat");
     looks.put(
         "pins-touch",
@@ -177,6 +178,20 @@ final class PowerSights {
             || b.has(BOARD_DEAD, 1) && b.chance(0.6)
             || b.has(WET, 1) && b.chance(0.6);
     return dark ? "none" : "steady";
+  }
+
+  /** What flows from the charger, and whether the button changes it. */
+  private static String draw(Bench b) {
+    if (!b.machine().fed() || b.any(CHARGER_DEAD, CHARGE_SOCKET_BROKEN)) {
+      return "nothing";
+    }
+    if (b.has(BATTERY_LOCKED)) {
+      return b.chance(0.5) ? "nothing" : "still";
+    }
+    if (b.has(BOARD_DEAD, 1) || b.has(WET, 1)) {
+      return b.chance(b.has(WET) ? 0.45 : 0.35) ? "limit" : b.chance(0.3) ? "nothing" : "still";
+    }
+    return yes(b.has(BUTTON_BROKEN) || b.has(BATTERY_SWOLLEN, 2), "still", "rises");
   }
 
   private static String volts(Bench b) {

@@ -136,7 +136,11 @@ final class SystemSights {
     looks.put("stop-codes-vary", SystemSights::vary);
     looks.put(
         "named-module",
-        b -> b.oneFailure().map(t -> t.named().name().toLowerCase(Locale.ROOT)).orElse("core"));
+        b ->
+            b.oneFailure()
+                .filter(t -> t.look() == Trouble.Look.STOP_SCREEN)
+                .map(t -> t.named().name().toLowerCase(Locale.ROOT))
+                .orElse("core"));
     looks.put(
         "safe-start",
         b ->
@@ -172,14 +176,13 @@ final class SystemSights {
                 .orElse("any-time"));
   }
 
-  /** Under a stick's own system only what is not on the drive can fail. */
+  /** Under a stick's own system only what is not on the drive can fail or be amiss. */
   private static String liveStick(Bench b) {
-    Machine live = b.machine().without(Hands.SYSTEM).without(DRIVE_FAILING, DRIVE_CABLE_BAD);
-    boolean always =
-        live.has(PANEL_DEAD, 2)
-            || live.has(INNER_CABLE_LOOSE, 2)
-            || live.any(INPUT_BROKEN, ADAPTER_DEAD, SOUND_DEAD, FAN_NOISY, BATTERY_WORN);
-    if (always) {
+    Machine live =
+        b.machine().without(Hands.SYSTEM).without(DRIVE_FAILING, DRIVE_CABLE_BAD, DRIVE_SLOW_KIND);
+    Set<Defect> stays = Running.defects(live);
+    stays.retainAll(Running.defects(b.machine()));
+    if (b.troubles().isEmpty() && !stays.isEmpty()) {
       return "happens";
     }
     double often = Running.troubles(live).stream().mapToDouble(Trouble::perHour).sum();
@@ -243,6 +246,7 @@ final class SystemSights {
     looks.put("browser-look", b -> b.has(BROWSER_CLUTTERED) ? "only" : "all");
     looks.put("start-up-list", b -> b.has(CLUTTER) ? "many" : "few");
     looks.put("start-time", SystemSights::startTime);
+    looks.put("health-check", SystemSights::health);
     looks.put("busy-look", SystemSights::busy);
   }
 
@@ -306,6 +310,26 @@ final class SystemSights {
             || Heat.load(m).slows()
             || Running.tooLittleMemory(m);
     return slow ? "slow-all" : "good";
+  }
+
+  /** The gravest of what a round through drive, heat, memory, devices and start shows. */
+  private static String health(Bench b) {
+    if (b.any(DRIVE_FAILING, DRIVE_DEAD)) {
+      return "drive";
+    }
+    if (b.has(DRIVE_FULL)) {
+      return "full";
+    }
+    if (Heat.load(b.machine()).end() >= Heat.LIMIT) {
+      return "hot";
+    }
+    if (BoardSights.missing(b) || b.has(SYSTEM_NARROW) || Running.tooLittleMemory(b.machine())) {
+      return "memory";
+    }
+    if (!marks(b).equals("clean")) {
+      return "devices";
+    }
+    return startTime(b).equals("good") ? "clean" : "start";
   }
 
   private static String busy(Bench b) {

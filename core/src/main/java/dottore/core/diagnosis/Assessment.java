@@ -37,6 +37,9 @@ public final class Assessment {
 
   private static final double STOP_SHOWN = 0.5;
 
+  /** Less than one chance in three that it cures is a guess. */
+  private static final double GUESS = 1.0 / 3;
+
   /** A step that asks about an earlier stage is worth asking while at least this much says so. */
   private static final double STILL_BEFORE = 0.05;
 
@@ -211,6 +214,7 @@ public final class Assessment {
         .filter(choice -> Double.isFinite(choice.minutes()))
         .map(this::candidate)
         .map(candidate -> provedFirst(candidate, checkOpen))
+        .filter(candidate -> !guesses(candidate, unavailable))
         .collect(
             Collectors.collectingAndThen(
                 Collectors.toMap(
@@ -233,6 +237,20 @@ public final class Assessment {
       unavailable.add(new Unavailable(repair, "nothing says that what it would erase is at fault"));
     }
     return cleared;
+  }
+
+  /** Nothing is erased on a guess; what is found out first may make it more than one. */
+  private boolean guesses(Candidate candidate, List<Unavailable> unavailable) {
+    boolean guess =
+        candidate.step().orElse(null) instanceof Repair repair
+            && erases(repair)
+            && chanceOf(repair) < GUESS;
+    if (guess) {
+      unavailable.add(
+          new Unavailable(
+              candidate.step().orElseThrow(), "the odds are against it, and it would erase"));
+    }
+    return guess;
   }
 
   /** Whether nothing that is known says already what a step would say. */

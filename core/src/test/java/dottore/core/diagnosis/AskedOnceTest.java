@@ -134,6 +134,48 @@ class AskedOnceTest {
         .isEqualTo("how-it-fails");
   }
 
+  /** A picture that stays shows no code, and none is looked for. */
+  @Test
+  void aStopCodeIsReadWhereThereIsAStopScreen() {
+    Set<Context> tower = EnumSet.of(Context.TOWER, Context.NOTHING);
+    for (String look : List.of("gone", "frozen", "program", "picture", "device")) {
+      assertThat(offered(tower, seen("how-far", "unstable"), seen("how-it-fails", look)))
+          .as(look)
+          .doesNotContain("stop-code", "named-module");
+    }
+  }
+
+  @Test
+  void theShortHealthCheckIsOneRoundAndNotTwo() {
+    Set<Context> laptop = EnumSet.of(Context.LAPTOP, Context.NOTHING);
+    Event[] slow = {seen("how-far", "degraded"), seen("what-is-wrong", "slow")};
+    assertThat(offered(laptop, slow)).contains("health-check", "attributes", "start-time");
+    assertThat(offered(laptop, slow[0], slow[1], seen("health-check", "clean")))
+        .contains("dust-look")
+        .doesNotContain("attributes", "free-space", "device-marks", "start-time");
+    assertThat(offered(laptop, slow[0], slow[1], seen("attributes", "fine")))
+        .doesNotContain("health-check");
+  }
+
+  @Test
+  void nobodyIsToldThatAllIsWellBeforeSomethingReadWell() {
+    Set<Context> laptop = EnumSet.of(Context.LAPTOP, Context.NOTHING);
+    Event[] none = {seen("how-far", "degraded"), seen("what-is-wrong", "none")};
+    assertThat(offered(laptop, none)).doesNotContain("explain-use");
+    assertThat(offered(laptop, none[0], none[1], seen("health-check", "clean")))
+        .contains("explain-use");
+  }
+
+  @Test
+  void anEarAndAnEyeAreOneLookWhereALaptopShowsNoPicture() {
+    assertThat(
+            offered(
+                EnumSet.of(Context.LAPTOP, Context.NOTHING),
+                seen("how-far", "dark"),
+                seen("blink-code", "no-pattern")))
+        .doesNotContain("beep-pattern");
+  }
+
   /**
    * What a row leaves unnamed is shared as the stage has it, so that it accuses and clears none.
    */

@@ -216,6 +216,35 @@ class SafetyTest {
   }
 
   @Test
+  void nothingIsErasedOnAGuess() {
+    Set<Context> laptop = EnumSet.of(Context.LAPTOP, Context.NOTHING);
+    Repair clean = casebook.repair("reinstall-clean").orElseThrow();
+    Assessment guess =
+        assess(
+            laptop,
+            Set.of(),
+            "how-far=unstable",
+            "how-it-fails=gone",
+            "live-stick-run=quiet",
+            "attributes=fine");
+    assertThat(guess.chanceOf(clean)).isLessThan(1.0 / 3);
+    assertThat(offered(guess)).doesNotContain("reinstall-clean");
+    assertThat(guess.unavailable())
+        .anyMatch(one -> one.step().equals(clean) && one.reason().contains("odds are against"));
+    Assessment found =
+        assess(
+            laptop,
+            Set.of(),
+            "how-far=degraded",
+            "how-it-fails=program",
+            "file-check=damaged",
+            "offline-scan=found",
+            "attributes=fine");
+    assertThat(found.chanceOf(clean)).isGreaterThan(1.0 / 3);
+    assertThat(offered(found)).contains("reinstall-clean");
+  }
+
+  @Test
   void aSystemThatWasClearedIsNotErased() {
     String[] cleared = {
       "how-far=unstable",
