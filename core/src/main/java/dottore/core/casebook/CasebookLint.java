@@ -125,19 +125,20 @@ final class CasebookLint {
     for (String id : effort.turn().settles()) {
       knownStep(step.id(), id);
     }
-    effort
-        .turn()
-        .first()
-        .forEach(
-            (id, answers) -> {
-              Check check = checks.get(id);
-              for (String answer : answers) {
-                if (check == null
-                    || check.outcomes().stream().noneMatch(o -> o.id().equals(answer))) {
-                  fault.accept(step.id(), "no check '" + id + "' has an outcome '" + answer + "'");
-                }
-              }
-            });
+    knownAnswers(step, effort.turn().first());
+    knownAnswers(step, effort.turn().onlyIf());
+  }
+
+  private void knownAnswers(Step step, Map<String, Set<String>> wanted) {
+    wanted.forEach(
+        (id, answers) -> {
+          Check check = checks.get(id);
+          for (String answer : answers) {
+            if (check == null || check.outcomes().stream().noneMatch(o -> o.id().equals(answer))) {
+              fault.accept(step.id(), "no check '" + id + "' has an outcome '" + answer + "'");
+            }
+          }
+        });
   }
 
   private void knownStep(String place, String id) {

@@ -330,7 +330,8 @@ public final class CasebookReader {
             set(in, "known-by", Context.class, Context::of),
             set(in, "only-with", Context.class, Context::of),
             Set.copyOf(in.words("settles", Function.identity())),
-            first(in)));
+            answers(in, "first"),
+            answers(in, "only-if")));
   }
 
   private static Map<MachineKind, Minutes> handsOn(YamlPlace.Fields in) {
@@ -357,17 +358,17 @@ public final class CasebookReader {
     return Stage.Reach.valueOf(word.toUpperCase(Locale.ROOT));
   }
 
-  private static Map<String, Set<String>> first(YamlPlace.Fields in) {
-    Map<String, Set<String>> first = new LinkedHashMap<>();
-    in.take("first")
+  private static Map<String, Set<String>> answers(YamlPlace.Fields in, String name) {
+    Map<String, Set<String>> answers = new LinkedHashMap<>();
+    in.take(name)
         .map(YamlPlace::entries)
         .orElse(Map.of())
         .forEach(
             (check, place) ->
-                first.put(
+                answers.put(
                     check,
                     place.items().stream().map(YamlPlace::text).collect(Collectors.toSet())));
-    return first;
+    return answers;
   }
 
   private Check check(String id, YamlPlace.Fields in) {

@@ -145,22 +145,25 @@ public sealed interface Step permits Check, Repair {
    * @param onlyWith circumstances of which one must hold for it to make sense; none for any
    * @param settles steps that it makes superfluous, as they say or do the same
    * @param first answers of which one is wanted before, by check; while such a check can be done
+   * @param onlyIf answers as {@code first}, without one of which it is never asked for
    */
   record Turn(
       Optional<Stage.Reach> before,
       Set<Context> knownBy,
       Set<Context> onlyWith,
       Set<String> settles,
-      Map<String, Set<String>> first) {
+      Map<String, Set<String>> first,
+      Map<String, Set<String>> onlyIf) {
     /** Whenever it can be done. */
     public static final Turn ANY =
-        new Turn(Optional.empty(), Set.of(), Set.of(), Set.of(), Map.of());
+        new Turn(Optional.empty(), Set.of(), Set.of(), Set.of(), Map.of(), Map.of());
 
     public Turn {
       knownBy = Set.copyOf(knownBy);
       onlyWith = Set.copyOf(onlyWith);
       settles = Set.copyOf(settles);
       first = Collections.unmodifiableMap(new LinkedHashMap<>(first));
+      onlyIf = Collections.unmodifiableMap(new LinkedHashMap<>(onlyIf));
     }
   }
 }

@@ -257,6 +257,7 @@ public final class Assessment {
   private boolean worthAsking(Step step) {
     Step.Turn turn = step.effort().turn();
     return !settled.contains(step.id())
+        && !timeline.answeredOtherwise(turn.onlyIf())
         && turn.knownBy().stream().noneMatch(about.contexts()::contains)
         && (turn.onlyWith().isEmpty()
             || turn.onlyWith().stream().anyMatch(about.contexts()::contains))
@@ -289,14 +290,18 @@ public final class Assessment {
   }
 
   private Optional<Check> wantedFirst(Step step, boolean[] checkOpen) {
-    Map<String, Set<String>> first = step.effort().turn().first();
+    Step.Turn turn = step.effort().turn();
     Optional<Check> own =
-        timeline.answered(first)
-            ? Optional.empty()
-            : cheapest(check -> first.containsKey(check.id()), checkOpen);
+        wantedFirst(turn.onlyIf(), checkOpen).or(() -> wantedFirst(turn.first(), checkOpen));
     return own.isEmpty() && erases(step) && !timeline.driveHealthRead()
         ? cheapest(Check::showsDriveHealth, checkOpen)
         : own;
+  }
+
+  private Optional<Check> wantedFirst(Map<String, Set<String>> answers, boolean[] checkOpen) {
+    return timeline.answered(answers)
+        ? Optional.empty()
+        : cheapest(check -> answers.containsKey(check.id()), checkOpen);
   }
 
   private Optional<Check> cheapest(Predicate<Check> wanted, boolean[] checkOpen) {
