@@ -110,13 +110,30 @@ public final class Assessment {
   private Planned planned() {
     Planned known = planned;
     if (known == null) {
-      List<Unavailable> unavailable = new ArrayList<>();
-      List<Candidate> ranked = rank(unavailable);
-      Verdict verdict = verdict(ranked);
-      known = new Planned(inOrder(ranked, verdict), verdict, unavailable);
+      known = plan();
       planned = known; // whoever comes second computed the same
     }
     return known;
+  }
+
+  private Planned plan() {
+    if (timeline.works().isPresent() || !timeline.marks().isEmpty()) {
+      return new Planned(List.of(), verdict(List.of()), List.of());
+    }
+    List<Unavailable> unavailable = new ArrayList<>();
+    boolean[] checkOpen = openChecks(unavailable);
+    List<Candidate> ranked = rank(checkOpen, unavailable);
+    List<Candidate> inTurn = proved(ranked, checkOpen, unavailable);
+    Verdict verdict = verdict(inTurn);
+    if (verdict instanceof Verdict.Found found && found.byOdds()) {
+      // Sorted before what goes first is put in, so that a dearer cure does not pass it.
+      List<Candidate> curesFirst =
+          ranked.stream()
+              .sorted(Comparator.comparing(candidate -> !cures(candidate, found.cause())))
+              .toList();
+      inTurn = proved(curesFirst, checkOpen, new ArrayList<>());
+    }
+    return new Planned(inOrder(inTurn), verdict, unavailable);
   }
 
   private double[] posterior(double[] start) {
@@ -183,16 +200,18 @@ public final class Assessment {
 
   // --- steps ---------------------------------------------------------------------------------
 
-  private List<Candidate> rank(List<Unavailable> unavailable) {
-    if (timeline.works().isPresent() || !timeline.marks().isEmpty()) {
-      return List.of();
-    }
-    boolean[] checkOpen = new boolean[diagnosis.checks().size()];
-    boolean[] repairOpen = new boolean[diagnosis.repairs().size()];
-    for (int c = 0; c < checkOpen.length; c++) {
+  private boolean[] openChecks(List<Unavailable> unavailable) {
+    boolean[] open = new boolean[diagnosis.checks().size()];
+    for (int c = 0; c < open.length; c++) {
       Check check = diagnosis.checks().get(c);
-      checkOpen[c] = timeline.open(check.id()) && worthAsking(check) && offered(check, unavailable);
+      open[c] = timeline.open(check.id()) && worthAsking(check) && offered(check, unavailable);
     }
+    return open;
+  }
+
+  /** As the planner has them; what goes before one of them is not asked for yet. */
+  private List<Candidate> rank(boolean[] checkOpen, List<Unavailable> unavailable) {
+    boolean[] repairOpen = new boolean[diagnosis.repairs().size()];
     for (int r = 0; r < repairOpen.length; r++) {
       Repair repair = diagnosis.repairs().get(r);
       boolean used =
@@ -213,6 +232,13 @@ public final class Assessment {
         .stream()
         .filter(choice -> Double.isFinite(choice.minutes()))
         .map(this::candidate)
+        .toList();
+  }
+
+  /** The same with the checks that go before them, each step once. */
+  private List<Candidate> proved(
+      List<Candidate> ranked, boolean[] checkOpen, List<Unavailable> unavailable) {
+    return ranked.stream()
         .map(candidate -> provedFirst(candidate, checkOpen))
         .filter(candidate -> !guesses(candidate, unavailable))
         .collect(
@@ -544,12 +570,9 @@ public final class Assessment {
     return !check.equals(Check.HOW_FAR) && !timeline.setAside().getOrDefault(check, "").isBlank();
   }
 
-  /** The cure of a cause that is found comes first; how far it gets comes before anything. */
-  private List<Candidate> inOrder(List<Candidate> ranked, Verdict verdict) {
+  /** A free look before a tool; how far it gets comes before anything. */
+  private List<Candidate> inOrder(List<Candidate> ranked) {
     List<Candidate> order = new ArrayList<>(ranked);
-    if (verdict instanceof Verdict.Found found && found.byOdds()) {
-      order.sort(Comparator.comparing(c -> !cures(c, found.cause())));
-    }
     freeLookFirst(order);
     boolean stageKnown =
         timeline.inForce().stream()

@@ -12,7 +12,6 @@ import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.Arrays;
-import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
@@ -32,15 +31,6 @@ class Evaluation {
   private static final int CASES = 4000;
   private static final int ABLATED = 1200;
   private static final int BINS = 10;
-  private static final int FULL_ARRIVALS = Integer.getInteger("dottore.arrivals", 12);
-  private static final int FULL_MACHINES = Integer.getInteger("dottore.machines", 100);
-
-  /** The minutes that are said need no second road, so that more can be followed. */
-  private static final int SAID_ARRIVALS = 60;
-
-  private static final int SAID_MACHINES = 400;
-  private static final int ON_THE_WAY = 300;
-  private static final int WORST = 12;
 
   private final long seed = Long.getLong("dottore.seed", 1);
   private final Casebook casebook = Casebook.shipped();
@@ -58,7 +48,6 @@ class Evaluation {
         "3 to 7 causes, 5 to 8 actions", PROBLEMS, SmallProblems::sample, "0.5 %% | 3 %% | 10 %%");
     optimality("8 to 14 causes, 11 or 12 actions", MEDIUM, SmallProblems::medium, "1.5 %% | | ");
     sampled();
-    fullSize();
     Files.writeString(
         Path.of("..", "docs", "evaluation.md"), page.toString(), StandardCharsets.UTF_8);
     assertThat(page).contains("## Calibration");
@@ -216,60 +205,6 @@ class Evaluation {
             })
         .average()
         .orElseThrow();
-  }
-
-  /** The first steps against others, and what is said against what it takes. */
-  private void fullSize() {
-    FullSize full = new FullSize(casebook, FULL_MACHINES, seed);
-    List<FullSize.First> firsts = full.firsts(FULL_ARRIVALS);
-    say("%n## At full size%n%n");
-    say(
-        "%d arrivals. At each the first step, the ten next best and every look of up to 2.5"
-            + " minutes are followed to%nthe end of the job by the engine's own advice, on %d"
-            + " machines with the same answers, slips of the hand included.%nThe best of the"
-            + " others is chosen on one half of the machines and compared on the other.%n%n",
-        FULL_ARRIVALS, FULL_MACHINES);
-    say(
-        "Regret of the first step: mean %.2f %% (goal 1.5 %%). Surely above 5 %%: %d (goal 0).%n",
-        100 * firsts.stream().mapToDouble(FullSize.First::regret).average().orElseThrow(),
-        firsts.stream().filter(first -> first.surely() > 0.05).count());
-    say(
-        "%n| arrival | first step | best other | regret | said | took"
-            + " |%n|---|---|---|---|---|---|%n");
-    firsts.stream()
-        .sorted(Comparator.comparingDouble(FullSize.First::regret).reversed())
-        .limit(WORST)
-        .forEach(
-            first ->
-                say(
-                    "| %s | %s | %s | %.1f %% | %.0f | %.0f |%n",
-                    first.said().name(),
-                    first.step(),
-                    first.other(),
-                    100 * first.regret(),
-                    first.said().stated(),
-                    first.said().followed()));
-    FullSize said = new FullSize(casebook, SAID_MACHINES, seed);
-    honest(
-        "%d arrivals, %d machines each".formatted(SAID_ARRIVALS, SAID_MACHINES),
-        said.saids(SAID_ARRIVALS));
-    honest(
-        "%d cases on their way, %d machines each".formatted(ON_THE_WAY, SAID_MACHINES),
-        said.onTheWay(ON_THE_WAY));
-  }
-
-  private void honest(String of, List<FullSize.Said> said) {
-    double deviation =
-        said.stream()
-            .mapToDouble(one -> Math.abs(one.stated() - one.followed()) / one.followed())
-            .average()
-            .orElseThrow();
-    double stated = said.stream().mapToDouble(FullSize.Said::stated).sum();
-    double followed = said.stream().mapToDouble(FullSize.Said::followed).sum();
-    say(
-        "%nMinutes to the end as said against as it took, %s: off by %.1f %% on average (goal 10"
-            + " %%),%nbias %+.1f %% (goal 3 %% either way).%n",
-        of, 100 * deviation, 100 * (stated / followed - 1));
   }
 
   private static double median(List<Road> roads) {

@@ -106,11 +106,7 @@ final class Followed {
         step instanceof Check check
             ? answer(check, machine, ref)
             : new Event.Tried(ref, step.id(), Event.Result.SAME);
-    Case now = about.with(event);
-    for (var mark : diagnosis.assess(now).stops()) {
-      now = now.with(new Event.Lifted(now.events().size(), mark, "dealt with"));
-    }
-    return now;
+    return about.with(event);
   }
 
   /** As the casebook's rows and the slip of a hand have it. */

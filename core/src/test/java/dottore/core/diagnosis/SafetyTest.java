@@ -195,6 +195,24 @@ class SafetyTest {
         .matches(step -> step instanceof Check || ((Repair) step).parts() == 0);
   }
 
+  /** The cure that waits for a look is not passed by one that costs five times as much. */
+  @Test
+  void aDeadDriveIsNotSentAwayBeforeTheSettingsWereLookedAt() {
+    Assessment silent =
+        assess(
+            EnumSet.of(Context.TOWER, Context.OLD, Context.CPU_CHANGED),
+            Set.of(),
+            "how-far=no-device",
+            "drives-shown=missing",
+            "stick-look=none",
+            "boot-list=entry-gone",
+            "drive-sound=silent");
+    assertThat(silent.verdict())
+        .isInstanceOfSatisfying(
+            Verdict.Found.class, found -> assertThat(found.cause().id()).isEqualTo("drive-dead"));
+    assertThat(offered(silent).get(0)).isEqualTo("settings-look");
+  }
+
   /** What may be lost with the drive is known before anything is written over it. */
   @Test
   void nothingIsErasedBeforeTheDriveWasAskedHowItIs() {
