@@ -12,7 +12,7 @@ final class CureOrder {
   private static final double NEGLIGIBLE_REPAIR = 0.005;
   private static final double NEGLIGIBLE_REST = 0.003;
   private static final double FINDING_OUT = 8;
-  private static final double PER_BIT = 18;
+  private static final double PER_BIT = 16;
 
   private final double refer;
   private final int groups;

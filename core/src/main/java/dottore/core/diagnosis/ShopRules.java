@@ -48,7 +48,7 @@ public record ShopRules(
    * Minutes that every step takes beside its own: to read what is asked, to turn to the machine, to
    * note the answer. Without them many small looks seem to cost nothing.
    */
-  public static final double HANDLING = 1.5;
+  public static final double HANDLING = 2;
 
   /**
    * What giving up costs, in bench minutes. Whoever is sent away has a machine that still does not

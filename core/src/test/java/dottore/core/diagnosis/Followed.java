@@ -1,6 +1,7 @@
 package dottore.core.diagnosis;
 
 import dottore.core.casebook.Check;
+import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.Step;
 import java.util.ArrayList;
@@ -8,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.SplittableRandom;
 import java.util.TreeSet;
 
@@ -76,11 +78,11 @@ final class Followed {
     for (int i = 0; i < steps; i++) {
       Optional<Step> step = next(now);
       if (step.isEmpty() || step.get() instanceof Repair repair && cures(repair, machine)) {
-        return now;
+        return dealtWith(now);
       }
       now = after(now, step.get(), machine);
     }
-    return now;
+    return dealtWith(now);
   }
 
   /** What is advised, dangers dealt with. */
@@ -89,15 +91,20 @@ final class Followed {
   }
 
   private Optional<Step> think(Case about) {
+    return diagnosis.assess(dealtWith(about)).next().flatMap(Candidate::step);
+  }
+
+  /** With what stopped the road seen to. */
+  private Case dealtWith(Case about) {
     Case now = about;
-    Assessment assessment = diagnosis.assess(now);
-    while (!assessment.stops().isEmpty()) {
-      for (var mark : assessment.stops()) {
+    Set<Mark> stops = diagnosis.assess(now).stops();
+    while (!stops.isEmpty()) {
+      for (Mark mark : stops) {
         now = now.with(new Event.Lifted(now.events().size(), mark, "dealt with"));
       }
-      assessment = diagnosis.assess(now);
+      stops = diagnosis.assess(now).stops();
     }
-    return assessment.next().flatMap(Candidate::step);
+    return now;
   }
 
   private Case after(Case about, Step step, Machine machine) {

@@ -22,7 +22,7 @@ final class FullSize {
   private static final double CHEAP = ShopRules.HANDLING + 2.5;
 
   /** Standard errors by which another step must be worse to be followed no further. */
-  private static final double CLEARLY = 2.5;
+  private static final double CLEARLY = 2;
 
   private static final int CLEAR_AFTER = 20;
 
