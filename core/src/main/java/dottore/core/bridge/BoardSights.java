@@ -293,6 +293,9 @@ final class BoardSights {
 
   private static String otherSlot(Bench b) {
     Memory memory = b.machine().memory();
+    if (memory.taken().isEmpty()) {
+      return "same";
+    }
     int now = memory.taken().get(0);
     int other = memory.slots().size() == 4 ? 3 : (now + 1) % memory.slots().size();
     Memory.Module module = memory.slots().get(now).module().orElseThrow();

@@ -286,7 +286,11 @@ public final class Hands {
   }
 
   /** Only slots that serve are used. */
+  /** Where no slot is sound there is no other one, and the modules stay. */
   private static Memory intoSoundSlots(Memory memory) {
+    if (memory.slots().stream().noneMatch(slot -> slot.channel() == Memory.Channel.SOUND)) {
+      return memory;
+    }
     Memory now = memory.allOut();
     for (int slot = 0; slot < memory.slots().size(); slot++) {
       if (now.slots().get(slot).channel() == Memory.Channel.SOUND) {

@@ -2,8 +2,10 @@ package dottore.core.bridge;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import dottore.core.casebook.Casebook;
 import dottore.core.practice.Flaw;
 import dottore.core.practice.Machine;
+import dottore.core.practice.Memory;
 import dottore.core.practice.Scenario;
 import dottore.core.practice.Story;
 import java.util.Set;
@@ -80,6 +82,19 @@ class ObserverTest {
   void underAStickOnlyTheInstalledSystemIsGone(Flaw flaw, int degree, String run) {
     assertThat(answers("live-stick-run", sound(false).with(flaw, degree)))
         .containsExactly(run.split(" "));
+  }
+
+  /** One slot, and it is bad: there is no other, and the module is not left on the bench. */
+  @Test
+  void whereNoSlotIsSoundTheModuleStays() {
+    Machine one = Scenario.of("2-500-399").machine();
+    assertThat(one.memory().slots()).allMatch(slot -> slot.channel() != Memory.Channel.SOUND);
+    Machine after =
+        Hands.after(
+            Casebook.shipped().repair("use-other-slot").orElseThrow(),
+            one,
+            new SplittableRandom(1));
+    assertThat(after.memory().taken()).isEqualTo(one.memory().taken()).isNotEmpty();
   }
 
   @Test

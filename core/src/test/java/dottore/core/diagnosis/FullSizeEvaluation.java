@@ -30,8 +30,8 @@ class FullSizeEvaluation {
   void writesThePage() throws IOException {
     FullSize full = new FullSize(Casebook.shipped(), MACHINES, seed);
     say(
-        "# At full size%n%nWritten by `./dottore eval full %d`. Same seed, same figures.%n%n",
-        seed);
+        "# At full size%n%nWritten by `./dottore eval full %d %d`. Same seed, same figures.%n%n",
+        seed, MACHINES);
     regret(full.firsts(ARRIVALS));
     write();
     say(

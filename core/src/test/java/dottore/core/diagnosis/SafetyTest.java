@@ -263,6 +263,23 @@ class SafetyTest {
   }
 
   @Test
+  void aSystemThatWasFoundWholeIsNotPutAnew() {
+    String[] hidden = {
+      "how-far=no-device",
+      "boot-list=entry-gone",
+      "drives-shown=listed",
+      "one-time-boot=no-entry",
+      "attributes=fine",
+      "repair-tool-sees-system=bootable"
+    };
+    for (Context kind : List.of(Context.HANDHELD, Context.LAPTOP)) {
+      assertThat(offered(assess(EnumSet.of(kind, Context.DRIVE_CHANGED), Set.of(), hidden)))
+          .contains("set-boot-order")
+          .doesNotContain("maker-recovery", "install-on-empty");
+    }
+  }
+
+  @Test
   void aSystemThatWasClearedIsNotErased() {
     String[] cleared = {
       "how-far=unstable",
