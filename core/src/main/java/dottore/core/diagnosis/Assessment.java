@@ -47,9 +47,9 @@ public final class Assessment {
   private static final double SUSPECT = 0.2;
 
   /** From these minutes on a step is long enough for a free look to go before it. */
-  private static final double LONG_STEP = 4;
+  private static final double LONG_STEP = ShopRules.HANDLING + 2.5;
 
-  private static final double SHORT_LOOK = 2;
+  private static final double SHORT_LOOK = ShopRules.HANDLING + 0.5;
 
   /** How much dearer in the end a free look may be. */
   private static final double FREE_WITHIN = 1.10;
