@@ -263,6 +263,21 @@ class SafetyTest {
   }
 
   @Test
+  void anotherStickIsTriedBeforeATargetIsCleared() {
+    String[] other = {
+      "how-far=install-fails",
+      "setup-message=not-this-disk",
+      "setup-drive-list=right",
+      "old-layout-look=clash",
+      "attributes=fine"
+    };
+    Set<Context> tower = EnumSet.of(Context.TOWER, Context.DRIVE_CHANGED);
+    assertThat(offered(assess(tower, Set.of(), other)))
+        .contains("other-stick")
+        .doesNotContain("clear-target-drive");
+  }
+
+  @Test
   void aSystemThatWasFoundWholeIsNotPutAnew() {
     String[] hidden = {
       "how-far=no-device",
