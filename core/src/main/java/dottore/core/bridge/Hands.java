@@ -285,8 +285,7 @@ public final class Hands {
     return pressed(now).asTheManualSays().training(0);
   }
 
-  /** Only slots that serve are used. */
-  /** Where no slot is sound there is no other one, and the modules stay. */
+  /** Only slots that serve are used; where none does the modules stay. */
   private static Memory intoSoundSlots(Memory memory) {
     if (memory.slots().stream().noneMatch(slot -> slot.channel() == Memory.Channel.SOUND)) {
       return memory;

@@ -136,11 +136,7 @@ final class SystemSights {
     looks.put("stop-codes-vary", SystemSights::vary);
     looks.put(
         "named-module",
-        b ->
-            b.oneFailure()
-                .filter(t -> t.look() == Trouble.Look.STOP_SCREEN)
-                .map(t -> t.named().name().toLowerCase(Locale.ROOT))
-                .orElse("core"));
+        b -> oneStopScreen(b).map(t -> t.named().name().toLowerCase(Locale.ROOT)).orElse("core"));
     looks.put(
         "safe-start",
         b ->
@@ -192,8 +188,13 @@ final class SystemSights {
     return b.chance(0.75) ? "quiet" : "too-early";
   }
 
+  /** What fails with a stop screen, if it does so this time. */
+  private static Optional<Trouble> oneStopScreen(Bench b) {
+    return b.oneFailure().filter(t -> t.look() == Trouble.Look.STOP_SCREEN);
+  }
+
   private static String stopCode(Bench b) {
-    Optional<Trouble> one = b.oneFailure().filter(t -> t.look() == Trouble.Look.STOP_SCREEN);
+    Optional<Trouble> one = oneStopScreen(b);
     if (one.isEmpty()) {
       return "none";
     }
@@ -206,8 +207,7 @@ final class SystemSights {
   }
 
   private static String vary(Bench b) {
-    Optional<Trouble> one = b.oneFailure().filter(t -> t.look() == Trouble.Look.STOP_SCREEN);
-    return one.map(t -> t.codes().size() > 2 ? "vary" : "same").orElse("no-codes");
+    return oneStopScreen(b).map(t -> t.codes().size() > 2 ? "vary" : "same").orElse("no-codes");
   }
 
   private static String added(Bench b) {
