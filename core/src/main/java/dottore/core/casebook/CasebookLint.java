@@ -127,6 +127,14 @@ final class CasebookLint {
     }
     knownAnswers(step, effort.turn().first());
     knownAnswers(step, effort.turn().onlyIf());
+    effort
+        .turn()
+        .ruleOut()
+        .forEach(
+            (cause, check) -> {
+              known(step.id(), cause);
+              knownCheck(step.id(), check);
+            });
   }
 
   private void knownAnswers(Step step, Map<String, Set<String>> wanted) {
@@ -144,6 +152,12 @@ final class CasebookLint {
   private void knownStep(String place, String id) {
     if (!checks.containsKey(id) && !repairs.containsKey(id)) {
       fault.accept(place, "no step is called '" + id + "'");
+    }
+  }
+
+  private void knownCheck(String place, String id) {
+    if (!checks.containsKey(id)) {
+      fault.accept(place, "no check is called '" + id + "'");
     }
   }
 

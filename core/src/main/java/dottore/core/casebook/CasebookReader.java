@@ -331,7 +331,17 @@ public final class CasebookReader {
             set(in, "only-with", Context.class, Context::of),
             Set.copyOf(in.words("settles", Function.identity())),
             answers(in, "first"),
-            answers(in, "only-if")));
+            answers(in, "only-if"),
+            ruleOut(in)));
+  }
+
+  private static Map<String, String> ruleOut(YamlPlace.Fields in) {
+    Map<String, String> ruleOut = new LinkedHashMap<>();
+    in.take("rule-out")
+        .map(YamlPlace::entries)
+        .orElse(Map.of())
+        .forEach((cause, place) -> ruleOut.put(cause, place.text()));
+    return ruleOut;
   }
 
   private static Map<MachineKind, Minutes> handsOn(YamlPlace.Fields in) {

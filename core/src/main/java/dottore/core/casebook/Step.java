@@ -146,6 +146,8 @@ public sealed interface Step permits Check, Repair {
    * @param settles steps that it makes superfluous, as they say or do the same
    * @param first answers of which one is wanted before, by check; while such a check can be done
    * @param onlyIf answers as {@code first}, without one of which it is never asked for
+   * @param ruleOut causes that would make it vain, each with the check that is done before while
+   *     the cause is suspect
    */
   record Turn(
       Optional<Stage.Reach> before,
@@ -153,10 +155,11 @@ public sealed interface Step permits Check, Repair {
       Set<Context> onlyWith,
       Set<String> settles,
       Map<String, Set<String>> first,
-      Map<String, Set<String>> onlyIf) {
+      Map<String, Set<String>> onlyIf,
+      Map<String, String> ruleOut) {
     /** Whenever it can be done. */
     public static final Turn ANY =
-        new Turn(Optional.empty(), Set.of(), Set.of(), Set.of(), Map.of(), Map.of());
+        new Turn(Optional.empty(), Set.of(), Set.of(), Set.of(), Map.of(), Map.of(), Map.of());
 
     public Turn {
       knownBy = Set.copyOf(knownBy);
@@ -164,6 +167,7 @@ public sealed interface Step permits Check, Repair {
       settles = Set.copyOf(settles);
       first = Collections.unmodifiableMap(new LinkedHashMap<>(first));
       onlyIf = Collections.unmodifiableMap(new LinkedHashMap<>(onlyIf));
+      ruleOut = Collections.unmodifiableMap(new LinkedHashMap<>(ruleOut));
     }
   }
 }

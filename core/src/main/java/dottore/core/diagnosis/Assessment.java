@@ -32,6 +32,9 @@ public final class Assessment {
   /** A machine is held to get this far when at least this much of the odds says so. */
   private static final double REACHED = 0.5;
 
+  /** As much must say so where somebody saw it stop before. */
+  private static final double REACHED_AGAINST_SIGHT = 0.75;
+
   /** A station below this is cleared, if it was not below it from the start. */
   private static final double CLEARED = 0.01;
 
@@ -43,8 +46,14 @@ public final class Assessment {
   /** A step that asks about an earlier stage is worth asking while at least this much says so. */
   private static final double STILL_BEFORE = 0.05;
 
+  /** From here on a cause is looked for before what it would make vain. */
+  private static final double WORTH_RULING_OUT = 0.05;
+
   /** From here on a drive is suspect, and hard work on it waits until its data is safe. */
   private static final double SUSPECT = 0.2;
+
+  /** What spares the drive goes first with this share of the chance of what erases it. */
+  private static final double SPARES_AT = 0.5;
 
   /** From these minutes on a step is long enough for a free look to go before it. */
   private static final double LONG_STEP = ShopRules.HANDLING + 2.5;
@@ -59,6 +68,11 @@ public final class Assessment {
 
   /** Parts above this, in the shop's money, want a confirming check first. */
   private static final double DEAR_PARTS = 30;
+
+  /** Below this chance a drive is not erased while a short check tells something. */
+  private static final double SURE = 0.85;
+
+  private static final double TELLS = 0.25;
 
   /** A confirming check that costs this many bench minutes or more is not worth waiting for. */
   private static final double CHEAP_PROOF = 15;
@@ -122,7 +136,7 @@ public final class Assessment {
     }
     List<Unavailable> unavailable = new ArrayList<>();
     boolean[] checkOpen = openChecks(unavailable);
-    List<Candidate> ranked = rank(checkOpen, unavailable);
+    List<Candidate> ranked = sparing(rank(checkOpen, unavailable));
     List<Candidate> inTurn = proved(ranked, checkOpen, unavailable);
     Verdict verdict = verdict(inTurn);
     if (verdict instanceof Verdict.Found found && found.byOdds()) {
@@ -235,6 +249,53 @@ public final class Assessment {
         .toList();
   }
 
+  /**
+   * The same with the repair that keeps everything before the one that erases, and at its place,
+   * where it is fairly likely to do.
+   */
+  private List<Candidate> sparing(List<Candidate> ranked) {
+    List<Candidate> sparing = new ArrayList<>();
+    for (Candidate candidate : ranked) {
+      if (candidate.step().orElse(null) instanceof Repair repair && erases(repair)) {
+        keepsEverything(repair, ranked)
+            .map(
+                gentle ->
+                    new Candidate(
+                        gentle.step(),
+                        gentle.own(),
+                        Minutes.of(candidate.toTheEnd().value() + gentle.own().value())))
+            .ifPresent(sparing::add);
+      }
+      sparing.add(candidate);
+    }
+    return sparing;
+  }
+
+  /** The likeliest of the repairs that spare the drive and cure much of what this one cures. */
+  private Optional<Candidate> keepsEverything(Repair erasing, List<Candidate> ranked) {
+    double enough = SPARES_AT * chanceOf(erasing);
+    return ranked.stream()
+        .filter(other -> other.step().filter(step -> !erases(step)).isPresent())
+        .filter(other -> chanceInsteadOf(erasing, other) >= enough)
+        .max(Comparator.comparingDouble(other -> chanceInsteadOf(erasing, other)));
+  }
+
+  /** The chance that a step cures it and that the other repair would have cured it as well. */
+  private double chanceInsteadOf(Repair erasing, Candidate other) {
+    if (!(other.step().orElse(null) instanceof Repair repair)) {
+      return 0;
+    }
+    double sum = 0;
+    for (int h = 0; h < posterior.length; h++) {
+      String cause = diagnosis.hypotheses().get(h).cause().id();
+      sum +=
+          erasing.cures().containsKey(cause)
+              ? posterior[h] * repair.cures().getOrDefault(cause, 0.0)
+              : 0;
+    }
+    return sum;
+  }
+
   /** The same with the checks that go before them, each step once. */
   private List<Candidate> proved(
       List<Candidate> ranked, boolean[] checkOpen, List<Unavailable> unavailable) {
@@ -300,8 +361,8 @@ public final class Assessment {
       return candidate;
     }
     Optional<Check> before = wantedFirst(step, checkOpen);
-    if (before.isEmpty() && step instanceof Repair repair && repair.parts() > DEAR_PARTS) {
-      before = proof(repair, checkOpen);
+    if (before.isEmpty() && step instanceof Repair repair) {
+      before = convincing(repair, checkOpen);
     }
     return before
         .map(
@@ -319,9 +380,18 @@ public final class Assessment {
     Step.Turn turn = step.effort().turn();
     Optional<Check> own =
         wantedFirst(turn.onlyIf(), checkOpen).or(() -> wantedFirst(turn.first(), checkOpen));
-    return own.isEmpty() && erases(step) && !timeline.driveHealthRead()
-        ? cheapest(Check::showsDriveHealth, checkOpen)
-        : own;
+    return own.or(
+            () ->
+                erases(step) && !timeline.driveHealthRead()
+                    ? cheapest(Check::showsDriveHealth, checkOpen)
+                    : Optional.empty())
+        .or(() -> cheapest(check -> rulesOut(turn, check), checkOpen));
+  }
+
+  private boolean rulesOut(Step.Turn turn, Check check) {
+    return turn.ruleOut().entrySet().stream()
+        .filter(one -> one.getValue().equals(check.id()))
+        .anyMatch(one -> oddsOf(one.getKey()).value() >= WORTH_RULING_OUT);
   }
 
   private Optional<Check> wantedFirst(Map<String, Set<String>> answers, boolean[] checkOpen) {
@@ -368,6 +438,37 @@ public final class Assessment {
     }
     return cheapest(
         check -> cost(check) < CHEAP_PROOF && proves(check, suspect, byCause[suspect]), checkOpen);
+  }
+
+  /** What is looked at before money is spent or a drive erased. */
+  private Optional<Check> convincing(Repair repair, boolean[] checkOpen) {
+    if (repair.parts() > DEAR_PARTS) {
+      return proof(repair, checkOpen);
+    }
+    return erases(repair) && chanceOf(repair) < SURE
+        ? cheapest(
+            check -> cost(check) < CHEAP_PROOF && tellsApart(check, repair) >= TELLS, checkOpen)
+        : Optional.empty();
+  }
+
+  /**
+   * How differently a check answers where a repair cures and where it does not: half the distance
+   * of the two rows, 0 to 1.
+   */
+  private double tellsApart(Check check, Repair repair) {
+    double chance = chanceOf(repair);
+    double apart = 0;
+    for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
+      double cured = 0;
+      double left = 0;
+      for (int h = 0; h < posterior.length; h++) {
+        double cures = repair.cures().getOrDefault(diagnosis.hypotheses().get(h).cause().id(), 0.0);
+        cured += posterior[h] * cures * row[h];
+        left += posterior[h] * (1 - cures) * row[h];
+      }
+      apart += Math.abs(cured / chance - left / (1 - chance));
+    }
+    return apart / 2;
   }
 
   private double cost(Step step) {
@@ -432,10 +533,7 @@ public final class Assessment {
       return Optional.of("it was wet: nothing inside is worked at under mains");
     }
     Stage.Reach wanted = step.effort().reach();
-    if (reaching(wanted) < REACHED) {
-      return Optional.of(shortfall(wanted));
-    }
-    return Optional.empty();
+    return reaches(wanted) ? Optional.empty() : Optional.of(shortfall(wanted));
   }
 
   /**
@@ -463,7 +561,7 @@ public final class Assessment {
       waits.add(Need.COVER);
     }
     waits.retainAll(about.missing());
-    boolean reached = reaching(repair.effort().reach()) >= REACHED;
+    boolean reached = reaches(repair.effort().reach());
     boolean asked = waits.stream().allMatch(need -> need.question().isPresent());
     if (waits.isEmpty() || !asked || !reached) {
       return Optional.empty();
@@ -491,6 +589,12 @@ public final class Assessment {
 
   private boolean mayStopBefore(Stage.Reach reach) {
     return !timeline.seenToReach(reach) && 1 - reaching(reach) >= STILL_BEFORE;
+  }
+
+  private boolean reaches(Stage.Reach wanted) {
+    boolean seenToStopBefore =
+        timeline.seenReach().filter(seen -> seen.compareTo(wanted) < 0).isPresent();
+    return reaching(wanted) >= (seenToStopBefore ? REACHED_AGAINST_SIGHT : REACHED);
   }
 
   private double reaching(Stage.Reach wanted) {

@@ -212,11 +212,14 @@ final class Timeline {
 
   /** Whether somebody saw for himself that the machine gets so far. */
   boolean seenToReach(Stage.Reach reach) {
-    Event.Reading seen = readings.get(Check.HOW_FAR);
-    return seen != null
-        && seen.weight() >= Event.SEEN
-        && !seen.outcome().equals(Check.WORKS)
-        && Stage.of(seen.outcome()).reach().compareTo(reach) >= 0;
+    return seenReach().filter(seen -> seen.compareTo(reach) >= 0).isPresent();
+  }
+
+  /** How far somebody saw for himself that it gets; empty also where it was seen to work. */
+  Optional<Stage.Reach> seenReach() {
+    return Optional.ofNullable(readings.get(Check.HOW_FAR))
+        .filter(seen -> seen.weight() >= Event.SEEN && !seen.outcome().equals(Check.WORKS))
+        .map(seen -> Stage.of(seen.outcome()).reach());
   }
 
   /**

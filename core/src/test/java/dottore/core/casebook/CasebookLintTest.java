@@ -150,6 +150,8 @@ class CasebookLintTest {
         "kinds: [tower], hands-on: {laptop: 8}                | minutes for a kind on which it is",
         "settles: [no-such-step]                              | no step is called 'no-such-step'",
         "'first: {cord-look: [gone]}'                         | has an outcome 'gone'",
+        "'rule-out: {no-cause: cord-look}'                    | no cause is called 'no-cause'",
+        "'rule-out: {cord-out: no-check}'                   | no check is called 'no-check'",
         "depth: cover-off, mains: maybe                       | maybe"
       })
   void aStepThatCouldDoHarmSaysWhatKeepsItFromIt(String fields, String fault) {
