@@ -70,9 +70,9 @@ public final class Assessment {
   private static final double DEAR_PARTS = 30;
 
   /** Below this chance a drive is not erased while a short check tells something. */
-  private static final double SURE = 0.85;
+  private static final double SURE = 0.9;
 
-  private static final double TELLS = 0.25;
+  private static final double TELLS = 0.2;
 
   /** A confirming check that costs this many bench minutes or more is not worth waiting for. */
   private static final double CHEAP_PROOF = 15;

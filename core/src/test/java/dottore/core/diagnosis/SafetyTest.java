@@ -22,13 +22,31 @@ class SafetyTest {
   private final Casebook casebook = Casebook.shipped();
   private final Diagnosis diagnosis = new Diagnosis(casebook, ShopRules.usual());
 
+  /** What was seen, and after "not" what was tried and did not help. */
   private Assessment assess(Set<Context> contexts, Set<Need> missing, String... seen) {
+    List<Event> events = new ArrayList<>();
+    for (String answer : seen) {
+      String[] parts = answer.split("[ =]");
+      events.add(
+          parts[0].equals("not")
+              ? new Event.Tried(events.size(), parts[1], Event.Result.SAME)
+              : new Event.Reading(events.size(), parts[0], parts[1], Event.SEEN));
+    }
+    return diagnosis.assess(new Case(contexts, Set.of(), missing, events));
+  }
+
+  /** The same where every check that is not answered is set aside. */
+  private Assessment withoutMoreLooks(Set<Context> contexts, String... seen) {
     List<Event> events = new ArrayList<>();
     for (String answer : seen) {
       String[] parts = answer.split("=");
       events.add(new Event.Reading(events.size(), parts[0], parts[1], Event.SEEN));
     }
-    return diagnosis.assess(new Case(contexts, Set.of(), missing, events));
+    casebook.checks().stream()
+        .map(Check::id)
+        .filter(id -> Stream.of(seen).noneMatch(answer -> answer.startsWith(id + "=")))
+        .forEach(id -> events.add(new Event.SetAside(events.size(), id, "no time")));
+    return diagnosis.assess(new Case(contexts, Set.of(), Set.of(), events));
   }
 
   private Stream<Step> steps() {
@@ -238,9 +256,8 @@ class SafetyTest {
     Set<Context> laptop = EnumSet.of(Context.LAPTOP, Context.NOTHING);
     Repair clean = casebook.repair("reinstall-clean").orElseThrow();
     Assessment guess =
-        assess(
+        withoutMoreLooks(
             laptop,
-            Set.of(),
             "how-far=unstable",
             "how-it-fails=gone",
             "live-stick-run=quiet",
@@ -250,9 +267,8 @@ class SafetyTest {
     assertThat(guess.unavailable())
         .anyMatch(one -> one.step().equals(clean) && one.reason().contains("odds are against"));
     Assessment found =
-        assess(
+        withoutMoreLooks(
             laptop,
-            Set.of(),
             "how-far=degraded",
             "how-it-fails=program",
             "file-check=damaged",
@@ -260,6 +276,77 @@ class SafetyTest {
             "attributes=fine");
     assertThat(found.chanceOf(clean)).isGreaterThan(1.0 / 3);
     assertThat(offered(found)).contains("reinstall-clean");
+  }
+
+  /** Files that are damaged are repaired; a new system is for what that does not mend. */
+  @Test
+  void whatKeepsEverythingGoesBeforeWhatErases() {
+    String[] damaged = {
+      "how-far=stop",
+      "how-it-fails=stop-screen",
+      "file-check=damaged",
+      "attributes=fine",
+      "stop-code=driver",
+      "stop-codes-vary=same",
+      "named-module=core",
+      "live-stick-run=quiet"
+    };
+    assertThat(offered(withoutMoreLooks(EnumSet.of(Context.TOWER, Context.NOTHING), damaged)))
+        .containsSubsequence("repair-system-files", "reinstall-clean");
+  }
+
+  @Test
+  void aDriveIsNotErasedWhileAShortLookTellsWhetherItWouldHelp() {
+    String[] open = {
+      "how-far=stop",
+      "how-it-fails=stop-screen",
+      "file-check=damaged",
+      "attributes=fine",
+      "stop-code=driver",
+      "memory-test-quick=clean",
+      "not roll-back-upgrade",
+      "not safe-disable-network-driver",
+      "not repair-system-files"
+    };
+    assertThat(offered(assess(EnumSet.of(Context.TOWER, Context.SYSTEM_UPGRADED), Set.of(), open)))
+        .contains("named-module")
+        .doesNotContain("reinstall-clean");
+  }
+
+  /** What damaged the files once would damage the new ones. */
+  @Test
+  void memoryIsTestedBeforeASystemIsPutAnew() {
+    String[] again = {
+      "how-far=stop",
+      "how-it-fails=stop-screen",
+      "stop-code=driver",
+      "file-check=damaged",
+      "attributes=fine",
+      "not roll-back-upgrade",
+      "not repair-system-files"
+    };
+    Set<Context> laptop = EnumSet.of(Context.LAPTOP, Context.SYSTEM_UPGRADED);
+    Assessment untested = assess(laptop, Set.of(), again);
+    assertThat(untested.oddsOf("memory-faulty").value()).isGreaterThan(0.05);
+    assertThat(offered(untested)).contains("memory-test-quick").doesNotContain("reinstall-clean");
+  }
+
+  /** It was seen to twitch; fans that were seen once to run do not make it a running machine. */
+  @Test
+  void oneLookDoesNotOutweighWhereItWasSeenToStop() {
+    Assessment assessment =
+        assess(
+            EnumSet.of(Context.TOWER, Context.NOTHING),
+            Set.of(),
+            "how-far=twitch",
+            "fans-and-lights=run",
+            "board-light=cpu");
+    assertThat(offered(assessment)).doesNotContain("keyboard-lights");
+    assertThat(assessment.unavailable())
+        .anyMatch(
+            one ->
+                one.step().id().equals("keyboard-lights")
+                    && one.reason().equals("the machine does not stay on"));
   }
 
   @Test

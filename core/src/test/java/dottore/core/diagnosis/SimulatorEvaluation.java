@@ -64,7 +64,7 @@ class SimulatorEvaluation {
         "%d simulated machines (`core/practice`), one fault each. They model what a start does and"
             + " what hands find;%nthey hold nothing of the casebook. What an observer takes wrong"
             + " is drawn as well. The casebook was mended%nby cases below number 2,000 and by those"
-            + " of seeds 1 to 6, so that those of other seeds judge it; beside that half%nof all"
+            + " of seeds 1 to 8, so that those of other seeds judge it; beside that half%nof all"
             + " variants, drawn by the case's number, is held out. A machine that is given up is"
             + " charged with%n240 minutes on every road.%n",
         MACHINES);
