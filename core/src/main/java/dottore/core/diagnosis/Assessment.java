@@ -16,15 +16,10 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.EnumSet;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.function.Function;
-import java.util.function.Predicate;
-import java.util.stream.Collectors;
-import java.util.stream.IntStream;
 import org.jspecify.annotations.Nullable;
 
 /** What can be said of a case: suspects, verdict, next steps, and why. Immutable. */
@@ -40,56 +35,21 @@ public final class Assessment {
 
   private static final double STOP_SHOWN = 0.5;
 
-  /** Less than one chance in three that it cures is a guess. */
-  private static final double GUESS = 1.0 / 3;
-
   /** A step that asks about an earlier stage is worth asking while at least this much says so. */
   private static final double STILL_BEFORE = 0.05;
-
-  /** From here on a cause is looked for before what it would make vain. */
-  private static final double WORTH_RULING_OUT = 0.05;
 
   /** From here on a drive is suspect, and hard work on it waits until its data is safe. */
   private static final double SUSPECT = 0.2;
 
-  /** What spares the drive goes first with this share of the chance of what erases it. */
-  private static final double SPARES_AT = 0.5;
-
-  /** From these minutes on a step is long enough for a free look to go before it. */
-  private static final double LONG_STEP = ShopRules.HANDLING + 2.5;
-
-  private static final double SHORT_LOOK = ShopRules.HANDLING + 0.5;
-
-  /** How much dearer in the end a free look may be. */
-  private static final double FREE_WITHIN = 1.10;
-
-  /** The share of the odds that it must move by itself. */
-  private static final double SETTLES = 0.15;
-
-  /** Parts above this, in the shop's money, want a confirming check first. */
-  private static final double DEAR_PARTS = 30;
-
-  /** Below this chance a drive is not erased while a short check tells something. */
-  private static final double SURE = 0.9;
-
-  private static final double TELLS = 0.2;
-
-  /** A confirming check that costs this many bench minutes or more is not worth waiting for. */
-  private static final double CHEAP_PROOF = 15;
-
   /** From this chance of a cure on, a call to the customer is worth its minutes. */
   private static final double WORTH_A_CALL = 0.25;
-
-  /** How often the answer of a proof comes under the cause, and at most under all others. */
-  private static final double PROOF_USUAL = 0.6;
-
-  private static final double PROOF_RARE = 0.2;
 
   private final Diagnosis diagnosis;
   private final Case about;
   private final Timeline timeline;
   private final double[] prior;
   private final double[] posterior;
+  private final Beliefs beliefs;
   private final Explanation explanation;
   private final Set<String> settled;
   private volatile @Nullable Planned planned;
@@ -113,6 +73,7 @@ public final class Assessment {
     this.settled = timeline.settled();
     this.prior = normalized(diagnosis.prior(about));
     this.posterior = posterior(prior);
+    this.beliefs = new Beliefs(diagnosis, posterior);
     this.explanation = new Explanation(diagnosis, about, timeline, posterior);
   }
 
@@ -136,8 +97,9 @@ public final class Assessment {
     }
     List<Unavailable> unavailable = new ArrayList<>();
     boolean[] checkOpen = openChecks(unavailable);
-    List<Candidate> ranked = sparing(rank(checkOpen, unavailable));
-    List<Candidate> inTurn = proved(ranked, checkOpen, unavailable);
+    Precedence precedence = new Precedence(diagnosis, timeline, about.kind(), beliefs, checkOpen);
+    List<Candidate> ranked = precedence.sparing(rank(checkOpen, precedence, unavailable));
+    List<Candidate> inTurn = precedence.proved(ranked, unavailable);
     Verdict verdict = verdict(inTurn);
     if (verdict instanceof Verdict.Found found && found.byOdds()) {
       // Sorted before what goes first is put in, so that a dearer cure does not pass it.
@@ -145,9 +107,9 @@ public final class Assessment {
           ranked.stream()
               .sorted(Comparator.comparing(candidate -> !cures(candidate, found.cause())))
               .toList();
-      inTurn = proved(curesFirst, checkOpen, new ArrayList<>());
+      inTurn = precedence.proved(curesFirst, new ArrayList<>());
     }
-    return new Planned(inOrder(inTurn), verdict, unavailable);
+    return new Planned(precedence.inOrder(inTurn), verdict, unavailable);
   }
 
   private double[] posterior(double[] start) {
@@ -224,7 +186,8 @@ public final class Assessment {
   }
 
   /** As the planner has them; what goes before one of them is not asked for yet. */
-  private List<Candidate> rank(boolean[] checkOpen, List<Unavailable> unavailable) {
+  private List<Candidate> rank(
+      boolean[] checkOpen, Precedence precedence, List<Unavailable> unavailable) {
     boolean[] repairOpen = new boolean[diagnosis.repairs().size()];
     for (int r = 0; r < repairOpen.length; r++) {
       Repair repair = diagnosis.repairs().get(r);
@@ -235,7 +198,7 @@ public final class Assessment {
           !used
               && worthAsking(repair)
               && offered(repair, unavailable)
-              && !erasesForNothing(repair, checkOpen, unavailable);
+              && !precedence.erasesForNothing(repair, unavailable);
     }
     return Planner.rank(
             diagnosis.asProblem(about.kind()),
@@ -249,97 +212,6 @@ public final class Assessment {
         .toList();
   }
 
-  /**
-   * The same with the repair that keeps everything before the one that erases, and at its place,
-   * where it is fairly likely to do.
-   */
-  private List<Candidate> sparing(List<Candidate> ranked) {
-    List<Candidate> sparing = new ArrayList<>();
-    for (Candidate candidate : ranked) {
-      if (candidate.step().orElse(null) instanceof Repair repair && erases(repair)) {
-        keepsEverything(repair, ranked)
-            .map(
-                gentle ->
-                    new Candidate(
-                        gentle.step(),
-                        gentle.own(),
-                        Minutes.of(candidate.toTheEnd().value() + gentle.own().value())))
-            .ifPresent(sparing::add);
-      }
-      sparing.add(candidate);
-    }
-    return sparing;
-  }
-
-  /** The likeliest of the repairs that spare the drive and cure much of what this one cures. */
-  private Optional<Candidate> keepsEverything(Repair erasing, List<Candidate> ranked) {
-    double enough = SPARES_AT * chanceOf(erasing);
-    return ranked.stream()
-        .filter(other -> other.step().filter(step -> !erases(step)).isPresent())
-        .filter(other -> chanceInsteadOf(erasing, other) >= enough)
-        .max(Comparator.comparingDouble(other -> chanceInsteadOf(erasing, other)));
-  }
-
-  /** The chance that a step cures it and that the other repair would have cured it as well. */
-  private double chanceInsteadOf(Repair erasing, Candidate other) {
-    if (!(other.step().orElse(null) instanceof Repair repair)) {
-      return 0;
-    }
-    double sum = 0;
-    for (int h = 0; h < posterior.length; h++) {
-      String cause = diagnosis.hypotheses().get(h).cause().id();
-      sum +=
-          erasing.cures().containsKey(cause)
-              ? posterior[h] * repair.cures().getOrDefault(cause, 0.0)
-              : 0;
-    }
-    return sum;
-  }
-
-  /** The same with the checks that go before them, each step once. */
-  private List<Candidate> proved(
-      List<Candidate> ranked, boolean[] checkOpen, List<Unavailable> unavailable) {
-    return ranked.stream()
-        .map(candidate -> provedFirst(candidate, checkOpen))
-        .filter(candidate -> !guesses(candidate, unavailable))
-        .collect(
-            Collectors.collectingAndThen(
-                Collectors.toMap(
-                    Candidate::id,
-                    Function.identity(),
-                    (better, worse) -> better,
-                    LinkedHashMap::new),
-                byId -> List.copyOf(byId.values())));
-  }
-
-  /** Whether what would be erased was looked at in every way there is, and is not at fault. */
-  private boolean erasesForNothing(
-      Repair repair, boolean[] checkOpen, List<Unavailable> unavailable) {
-    Map<String, Set<String>> first = repair.effort().turn().first();
-    boolean cleared =
-        erases(repair)
-            && timeline.answeredOtherwise(first)
-            && first.keySet().stream().noneMatch(id -> checkOpen[diagnosis.indexOfCheck(id)]);
-    if (cleared) {
-      unavailable.add(new Unavailable(repair, "nothing says that what it would erase is at fault"));
-    }
-    return cleared;
-  }
-
-  /** Nothing is erased on a guess; what is found out first may make it more than one. */
-  private boolean guesses(Candidate candidate, List<Unavailable> unavailable) {
-    boolean guess =
-        candidate.step().orElse(null) instanceof Repair repair
-            && erases(repair)
-            && chanceOf(repair) < GUESS;
-    if (guess) {
-      unavailable.add(
-          new Unavailable(
-              candidate.step().orElseThrow(), "the odds are against it, and it would erase"));
-    }
-    return guess;
-  }
-
   /** Whether nothing that is known says already what a step would say. */
   private boolean worthAsking(Step step) {
     Step.Turn turn = step.effort().turn();
@@ -351,145 +223,8 @@ public final class Assessment {
         && turn.before().map(this::mayStopBefore).orElse(true);
   }
 
-  /**
-   * The step, or the check that comes before it: what the step itself wants first, and for a dear
-   * part the check that would prove it, while such a check can be done.
-   */
-  private Candidate provedFirst(Candidate candidate, boolean[] checkOpen) {
-    Step step = candidate.step().orElse(null);
-    if (step == null) {
-      return candidate;
-    }
-    Optional<Check> before = wantedFirst(step, checkOpen);
-    if (before.isEmpty() && step instanceof Repair repair) {
-      before = convincing(repair, checkOpen);
-    }
-    return before
-        .map(
-            check -> {
-              double own = cost(check);
-              return new Candidate(
-                  Optional.of(check),
-                  Minutes.of(own),
-                  Minutes.of(own + candidate.toTheEnd().value()));
-            })
-        .orElse(candidate);
-  }
-
-  private Optional<Check> wantedFirst(Step step, boolean[] checkOpen) {
-    Step.Turn turn = step.effort().turn();
-    Optional<Check> own =
-        wantedFirst(turn.onlyIf(), checkOpen).or(() -> wantedFirst(turn.first(), checkOpen));
-    return own.or(
-            () ->
-                erases(step) && !timeline.driveHealthRead()
-                    ? cheapest(Check::showsDriveHealth, checkOpen)
-                    : Optional.empty())
-        .or(() -> cheapest(check -> rulesOut(turn, check), checkOpen));
-  }
-
-  private boolean rulesOut(Step.Turn turn, Check check) {
-    return turn.ruleOut().entrySet().stream()
-        .filter(one -> one.getValue().equals(check.id()))
-        .anyMatch(one -> oddsOf(one.getKey()).value() >= WORTH_RULING_OUT);
-  }
-
-  private Optional<Check> wantedFirst(Map<String, Set<String>> answers, boolean[] checkOpen) {
-    return timeline.answered(answers)
-        ? Optional.empty()
-        : cheapest(check -> answers.containsKey(check.id()), checkOpen);
-  }
-
-  private Optional<Check> cheapest(Predicate<Check> wanted, boolean[] checkOpen) {
-    return IntStream.range(0, checkOpen.length)
-        .filter(c -> checkOpen[c])
-        .mapToObj(diagnosis.checks()::get)
-        .filter(wanted)
-        .min(Comparator.comparingDouble(this::cost));
-  }
-
-  /** Whether it does away with what is on a drive that stays. */
-  private static boolean erases(Step step) {
-    return step instanceof Repair repair
-        && repair.parts() == 0
-        && repair.effort().needs().containsAll(Set.of(Need.ERASE_CONSENT, Need.DATA_SAFE));
-  }
-
-  /**
-   * The cheapest check that would prove what a repair cures, unless it is found already or such a
-   * check was answered otherwise: one proof is wanted before money is spent, not all of them.
-   */
-  private Optional<Check> proof(Repair repair, boolean[] checkOpen) {
-    double[] byCause = diagnosis.byCause(posterior);
-    int suspect =
-        diagnosis.likeliestFirst(byCause).stream()
-            .filter(i -> repair.cures().containsKey(diagnosis.causes().get(i).id()))
-            .findFirst()
-            .orElse(-1);
-    if (suspect < 0 || byCause[suspect] >= diagnosis.rules().foundAt()) {
-      return Optional.empty();
-    }
-    boolean tried =
-        timeline.inForce().stream()
-            .map(r -> diagnosis.checks().get(diagnosis.indexOfCheck(r.reading().check())))
-            .anyMatch(check -> proves(check, suspect, byCause[suspect]));
-    if (tried) {
-      return Optional.empty();
-    }
-    return cheapest(
-        check -> cost(check) < CHEAP_PROOF && proves(check, suspect, byCause[suspect]), checkOpen);
-  }
-
-  /** What is looked at before money is spent or a drive erased. */
-  private Optional<Check> convincing(Repair repair, boolean[] checkOpen) {
-    if (repair.parts() > DEAR_PARTS) {
-      return proof(repair, checkOpen);
-    }
-    return erases(repair) && chanceOf(repair) < SURE
-        ? cheapest(
-            check -> cost(check) < CHEAP_PROOF && tellsApart(check, repair) >= TELLS, checkOpen)
-        : Optional.empty();
-  }
-
-  /**
-   * How differently a check answers where a repair cures and where it does not: half the distance
-   * of the two rows, 0 to 1.
-   */
-  private double tellsApart(Check check, Repair repair) {
-    double chance = chanceOf(repair);
-    double apart = 0;
-    for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
-      double cured = 0;
-      double left = 0;
-      for (int h = 0; h < posterior.length; h++) {
-        double cures = repair.cures().getOrDefault(diagnosis.hypotheses().get(h).cause().id(), 0.0);
-        cured += posterior[h] * cures * row[h];
-        left += posterior[h] * (1 - cures) * row[h];
-      }
-      apart += Math.abs(cured / chance - left / (1 - chance));
-    }
-    return apart / 2;
-  }
-
   private double cost(Step step) {
     return diagnosis.rules().cost(step, about.kind());
-  }
-
-  /** Whether an answer of a check is usual under a cause and rare under all others. */
-  private boolean proves(Check check, int cause, double odds) {
-    for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
-      double all = 0;
-      double inside = 0;
-      for (int h = 0; h < posterior.length; h++) {
-        double weight = posterior[h] * row[h];
-        all += weight;
-        inside += diagnosis.hypotheses().get(h).of() == cause ? weight : 0;
-      }
-      if (inside >= PROOF_USUAL * odds && all - inside <= PROOF_RARE * (1 - odds)) {
-        return true;
-      }
-    }
-    return false;
   }
 
   private Candidate candidate(Planner.Choice choice) {
@@ -566,7 +301,7 @@ public final class Assessment {
     if (waits.isEmpty() || !asked || !reached) {
       return Optional.empty();
     }
-    double[] byCause = diagnosis.byCause(posterior);
+    double[] byCause = beliefs.byCause();
     double cures = 0;
     for (int i = 0; i < byCause.length; i++) {
       cures += byCause[i] * repair.cures().getOrDefault(diagnosis.causes().get(i).id(), 0.0);
@@ -588,23 +323,13 @@ public final class Assessment {
   }
 
   private boolean mayStopBefore(Stage.Reach reach) {
-    return !timeline.seenToReach(reach) && 1 - reaching(reach) >= STILL_BEFORE;
+    return !timeline.seenToReach(reach) && 1 - beliefs.reaching(reach) >= STILL_BEFORE;
   }
 
   private boolean reaches(Stage.Reach wanted) {
     boolean seenToStopBefore =
         timeline.seenReach().filter(seen -> seen.compareTo(wanted) < 0).isPresent();
-    return reaching(wanted) >= (seenToStopBefore ? REACHED_AGAINST_SIGHT : REACHED);
-  }
-
-  private double reaching(Stage.Reach wanted) {
-    double mass = 0;
-    for (int h = 0; h < posterior.length; h++) {
-      if (diagnosis.hypotheses().get(h).stage().reach().compareTo(wanted) >= 0) {
-        mass += posterior[h];
-      }
-    }
-    return mass;
+    return beliefs.reaching(wanted) >= (seenToStopBefore ? REACHED_AGAINST_SIGHT : REACHED);
   }
 
   private static String shortfall(Stage.Reach wanted) {
@@ -618,7 +343,7 @@ public final class Assessment {
     if (timeline.works().isPresent()) {
       return works(timeline.works().get());
     }
-    double[] byCause = diagnosis.byCause(posterior);
+    double[] byCause = beliefs.byCause();
     int likeliest = diagnosis.likeliestFirst(byCause).get(0);
     Cause first = diagnosis.causes().get(likeliest);
     Odds odds = Odds.of(byCause[likeliest]);
@@ -641,7 +366,7 @@ public final class Assessment {
   /** The likeliest cause among those that the repair cures; the likeliest of all if none. */
   private Cause curedCause(Event.Tried cure) {
     Repair repair = diagnosis.casebook().repair(cure.repair()).orElseThrow();
-    double[] byCause = diagnosis.byCause(posterior);
+    double[] byCause = beliefs.byCause();
     Comparator<Integer> asCured =
         Comparator.comparingDouble(
             i -> byCause[i] * repair.cures().getOrDefault(diagnosis.causes().get(i).id(), 1e-6));
@@ -672,58 +397,6 @@ public final class Assessment {
   /** Only the failed observation itself can never be set aside. */
   private boolean asideWithReason(String check) {
     return !check.equals(Check.HOW_FAR) && !timeline.setAside().getOrDefault(check, "").isBlank();
-  }
-
-  /** A free look before a tool; how far it gets comes before anything. */
-  private List<Candidate> inOrder(List<Candidate> ranked) {
-    List<Candidate> order = new ArrayList<>(ranked);
-    freeLookFirst(order);
-    boolean stageKnown =
-        timeline.inForce().stream()
-            .map(Timeline.InForce::reading)
-            .filter(reading -> reading.check().equals(Check.HOW_FAR))
-            .anyMatch(reading -> reading.weight() >= Event.SEEN || !Timeline.seenBest(reading));
-    if (!stageKnown) {
-      order.sort(Comparator.comparing(c -> !c.id().equals(Check.HOW_FAR)));
-    }
-    return List.copyOf(order);
-  }
-
-  /**
-   * A free look goes before a tool: where the best step takes its time, a short look from outside
-   * that settles much by itself and costs nearly nothing more in the end comes first.
-   */
-  private void freeLookFirst(List<Candidate> order) {
-    if (order.isEmpty() || order.get(0).own().value() < LONG_STEP) {
-      return;
-    }
-    double most = FREE_WITHIN * order.get(0).toTheEnd().value();
-    order.stream()
-        .filter(c -> c.own().value() <= SHORT_LOOK && c.toTheEnd().value() <= most)
-        .filter(c -> c.step().orElse(null) instanceof Check check && settlesMuch(check))
-        .findFirst()
-        .ifPresent(
-            look -> {
-              order.remove(look);
-              order.add(0, look);
-            });
-  }
-
-  private boolean settlesMuch(Check check) {
-    if (check.effort().opensTheCase() || !check.effort().needs().isEmpty()) {
-      return false;
-    }
-    double moved = 0;
-    for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
-      double mean = 0;
-      for (int h = 0; h < posterior.length; h++) {
-        mean += posterior[h] * row[h];
-      }
-      for (int h = 0; h < posterior.length; h++) {
-        moved += posterior[h] * Math.abs(row[h] - mean);
-      }
-    }
-    return moved / 2 >= SETTLES;
   }
 
   private static boolean cures(Candidate candidate, Cause cause) {
@@ -803,7 +476,7 @@ public final class Assessment {
 
   /** All causes that are possible for this kind of machine, likeliest first. */
   public List<Suspect> suspects() {
-    double[] byCause = diagnosis.byCause(posterior);
+    double[] byCause = beliefs.byCause();
     return diagnosis.likeliestFirst(byCause).stream()
         .filter(i -> byCause[i] > 0)
         .map(i -> explanation.suspect(i, byCause[i]))
@@ -820,35 +493,17 @@ public final class Assessment {
 
   /** The odds of one cause. */
   public Odds oddsOf(String cause) {
-    double sum = 0;
-    for (int h = 0; h < posterior.length; h++) {
-      if (diagnosis.hypotheses().get(h).cause().id().equals(cause)) {
-        sum += posterior[h];
-      }
-    }
-    return Odds.of(sum);
+    return Odds.of(beliefs.oddsOf(Set.of(cause)));
   }
 
   /** The chance that a repair cures it, 0 to 1. */
   public double chanceOf(Repair repair) {
-    double sum = 0;
-    for (int h = 0; h < posterior.length; h++) {
-      sum +=
-          posterior[h]
-              * repair.cures().getOrDefault(diagnosis.hypotheses().get(h).cause().id(), 0.0);
-    }
-    return sum;
+    return beliefs.chanceOf(repair);
   }
 
   /** The odds that it is one of some causes, 0 to 1. */
   public double oddsOf(Set<String> causes) {
-    double sum = 0;
-    for (int h = 0; h < posterior.length; h++) {
-      if (causes.contains(diagnosis.hypotheses().get(h).cause().id())) {
-        sum += posterior[h];
-      }
-    }
-    return sum;
+    return beliefs.oddsOf(causes);
   }
 
   public BootLine bootLine() {

@@ -1,0 +1,61 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Cause;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Stage;
+import java.util.Set;
+import java.util.function.ToDoubleFunction;
+
+/** What is thought of a case: the odds of every hypothesis, and what follows from them. */
+final class Beliefs {
+  private final Diagnosis diagnosis;
+  private final double[] odds;
+
+  /**
+   * @param odds of the hypotheses in their order; they sum to 1
+   */
+  Beliefs(Diagnosis diagnosis, double[] odds) {
+    this.diagnosis = diagnosis;
+    this.odds = odds.clone();
+  }
+
+  double[] odds() {
+    return odds.clone();
+  }
+
+  double[] byCause() {
+    return diagnosis.byCause(odds);
+  }
+
+  /** The odds that it is one of some causes, 0 to 1. */
+  double oddsOf(Set<String> causes) {
+    return mean(h -> causes.contains(h.cause().id()) ? 1 : 0);
+  }
+
+  /** The chance that a repair cures it, 0 to 1. */
+  double chanceOf(Repair repair) {
+    return mean(h -> cures(repair, h.cause()));
+  }
+
+  /** The chance that a repair cures it and that another is for the same cause, 0 to 1. */
+  double chanceOf(Repair repair, Repair other) {
+    return mean(h -> other.cures().containsKey(h.cause().id()) ? cures(repair, h.cause()) : 0);
+  }
+
+  /** The odds that the machine gets at least so far, 0 to 1. */
+  double reaching(Stage.Reach wanted) {
+    return mean(h -> h.stage().reach().compareTo(wanted) >= 0 ? 1 : 0);
+  }
+
+  private static double cures(Repair repair, Cause cause) {
+    return repair.cures().getOrDefault(cause.id(), 0.0);
+  }
+
+  private double mean(ToDoubleFunction<Diagnosis.Hypothesis> of) {
+    double sum = 0;
+    for (int h = 0; h < odds.length; h++) {
+      sum += odds[h] * of.applyAsDouble(diagnosis.hypotheses().get(h));
+    }
+    return sum;
+  }
+}

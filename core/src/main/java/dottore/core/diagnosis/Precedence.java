@@ -1,0 +1,352 @@
+package dottore.core.diagnosis;
+
+import dottore.core.casebook.Check;
+import dottore.core.casebook.Need;
+import dottore.core.casebook.Repair;
+import dottore.core.casebook.Step;
+import dottore.core.machine.MachineKind;
+import dottore.core.units.Minutes;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.function.Function;
+import java.util.function.Predicate;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+
+/**
+ * What goes before what on a bench, whatever the minutes say: a look that a step wants first, what
+ * spares a drive before what erases it, a proof before money is spent, a free look before a tool.
+ */
+final class Precedence {
+  /** Less than one chance in three that it cures is a guess. */
+  private static final double GUESS = 1.0 / 3;
+
+  /** What spares the drive goes first with this share of the chance of what erases it. */
+  private static final double SPARES_AT = 0.5;
+
+  /** Below this chance a drive is not erased while a short check tells something. */
+  private static final double SURE = 0.9;
+
+  private static final double TELLS = 0.2;
+
+  /** From here on a cause is looked for before what it would make vain. */
+  private static final double WORTH_RULING_OUT = 0.05;
+
+  /** Parts above this, in the shop's money, want a confirming check first. */
+  private static final double DEAR_PARTS = 30;
+
+  /** A confirming check that costs this many bench minutes or more is not worth waiting for. */
+  private static final double CHEAP_PROOF = 15;
+
+  /** How often the answer of a proof comes under the cause, and at most under all others. */
+  private static final double PROOF_USUAL = 0.6;
+
+  private static final double PROOF_RARE = 0.2;
+
+  /** From these minutes on a step is long enough for a free look to go before it. */
+  private static final double LONG_STEP = ShopRules.HANDLING + 2.5;
+
+  private static final double SHORT_LOOK = ShopRules.HANDLING + 0.5;
+
+  /** How much dearer in the end a free look may be. */
+  private static final double FREE_WITHIN = 1.10;
+
+  /** The share of the odds that it must move by itself. */
+  private static final double SETTLES = 0.15;
+
+  private final Diagnosis diagnosis;
+  private final Timeline timeline;
+  private final MachineKind kind;
+  private final Beliefs beliefs;
+  private final double[] odds;
+  private final boolean[] checkOpen;
+
+  /**
+   * @param checkOpen which checks can be done now, in the order of the diagnosis
+   */
+  Precedence(
+      Diagnosis diagnosis,
+      Timeline timeline,
+      MachineKind kind,
+      Beliefs beliefs,
+      boolean[] checkOpen) {
+    this.diagnosis = diagnosis;
+    this.timeline = timeline;
+    this.kind = kind;
+    this.beliefs = beliefs;
+    this.odds = beliefs.odds();
+    this.checkOpen = checkOpen.clone();
+  }
+
+  /**
+   * The same with the repair that keeps everything before the one that erases, and at its place,
+   * where it is fairly likely to do.
+   */
+  List<Candidate> sparing(List<Candidate> ranked) {
+    List<Candidate> sparing = new ArrayList<>();
+    for (Candidate candidate : ranked) {
+      if (candidate.step().orElse(null) instanceof Repair repair && erases(repair)) {
+        keepsEverything(repair, ranked)
+            .map(
+                gentle ->
+                    new Candidate(
+                        gentle.step(),
+                        gentle.own(),
+                        Minutes.of(candidate.toTheEnd().value() + gentle.own().value())))
+            .ifPresent(sparing::add);
+      }
+      sparing.add(candidate);
+    }
+    return sparing;
+  }
+
+  /** The likeliest of the repairs that spare the drive and cure much of what this one cures. */
+  private Optional<Candidate> keepsEverything(Repair erasing, List<Candidate> ranked) {
+    double enough = SPARES_AT * beliefs.chanceOf(erasing);
+    return ranked.stream()
+        .filter(other -> chanceInstead(other, erasing) > 0)
+        .filter(other -> chanceInstead(other, erasing) >= enough)
+        .max(Comparator.comparingDouble(other -> chanceInstead(other, erasing)));
+  }
+
+  private double chanceInstead(Candidate other, Repair erasing) {
+    return other.step().orElse(null) instanceof Repair repair && !erases(repair)
+        ? beliefs.chanceOf(repair, erasing)
+        : 0;
+  }
+
+  /** The same with the checks that go before them, each step once. */
+  List<Candidate> proved(List<Candidate> ranked, List<Unavailable> unavailable) {
+    return ranked.stream()
+        .map(this::provedFirst)
+        .filter(candidate -> !guesses(candidate, unavailable))
+        .collect(
+            Collectors.collectingAndThen(
+                Collectors.toMap(
+                    Candidate::id,
+                    Function.identity(),
+                    (better, worse) -> better,
+                    LinkedHashMap::new),
+                byId -> List.copyOf(byId.values())));
+  }
+
+  /** Whether what would be erased was looked at in every way there is, and is not at fault. */
+  boolean erasesForNothing(Repair repair, List<Unavailable> unavailable) {
+    Map<String, Set<String>> first = repair.effort().turn().first();
+    boolean cleared =
+        erases(repair)
+            && timeline.answeredOtherwise(first)
+            && first.keySet().stream().noneMatch(id -> checkOpen[diagnosis.indexOfCheck(id)]);
+    if (cleared) {
+      unavailable.add(new Unavailable(repair, "nothing says that what it would erase is at fault"));
+    }
+    return cleared;
+  }
+
+  /** Nothing is erased on a guess; what is found out first may make it more than one. */
+  private boolean guesses(Candidate candidate, List<Unavailable> unavailable) {
+    boolean guess =
+        candidate.step().orElse(null) instanceof Repair repair
+            && erases(repair)
+            && beliefs.chanceOf(repair) < GUESS;
+    if (guess) {
+      unavailable.add(
+          new Unavailable(
+              candidate.step().orElseThrow(), "the odds are against it, and it would erase"));
+    }
+    return guess;
+  }
+
+  /**
+   * The step, or the check that comes before it: what the step itself wants first, and for a dear
+   * part the check that would prove it, while such a check can be done.
+   */
+  private Candidate provedFirst(Candidate candidate) {
+    Step step = candidate.step().orElse(null);
+    if (step == null) {
+      return candidate;
+    }
+    return wantedFirst(step)
+        .or(() -> step instanceof Repair repair ? convincing(repair) : Optional.empty())
+        .map(
+            check -> {
+              double own = cost(check);
+              return new Candidate(
+                  Optional.of(check),
+                  Minutes.of(own),
+                  Minutes.of(own + candidate.toTheEnd().value()));
+            })
+        .orElse(candidate);
+  }
+
+  private Optional<Check> wantedFirst(Step step) {
+    Step.Turn turn = step.effort().turn();
+    return wantedFirst(turn.onlyIf())
+        .or(() -> wantedFirst(turn.first()))
+        .or(
+            () ->
+                erases(step) && !timeline.driveHealthRead()
+                    ? cheapest(Check::showsDriveHealth)
+                    : Optional.empty())
+        .or(() -> cheapest(check -> rulesOut(turn, check)));
+  }
+
+  private boolean rulesOut(Step.Turn turn, Check check) {
+    return turn.ruleOut().entrySet().stream()
+        .filter(one -> one.getValue().equals(check.id()))
+        .anyMatch(one -> beliefs.oddsOf(Set.of(one.getKey())) >= WORTH_RULING_OUT);
+  }
+
+  private Optional<Check> wantedFirst(Map<String, Set<String>> answers) {
+    return timeline.answered(answers)
+        ? Optional.empty()
+        : cheapest(check -> answers.containsKey(check.id()));
+  }
+
+  private Optional<Check> cheapest(Predicate<Check> wanted) {
+    return IntStream.range(0, checkOpen.length)
+        .filter(c -> checkOpen[c])
+        .mapToObj(diagnosis.checks()::get)
+        .filter(wanted)
+        .min(Comparator.comparingDouble(this::cost));
+  }
+
+  /** Whether it does away with what is on a drive that stays. */
+  static boolean erases(Step step) {
+    return step instanceof Repair repair
+        && repair.parts() == 0
+        && repair.effort().needs().containsAll(Set.of(Need.ERASE_CONSENT, Need.DATA_SAFE));
+  }
+
+  /** What is looked at before money is spent or a drive erased. */
+  private Optional<Check> convincing(Repair repair) {
+    if (repair.parts() > DEAR_PARTS) {
+      return proof(repair);
+    }
+    return erases(repair) && beliefs.chanceOf(repair) < SURE
+        ? cheapest(check -> cost(check) < CHEAP_PROOF && tellsApart(check, repair) >= TELLS)
+        : Optional.empty();
+  }
+
+  /**
+   * The cheapest check that would prove what a repair cures, unless it is found already or such a
+   * check was answered otherwise: one proof is wanted before money is spent, not all of them.
+   */
+  private Optional<Check> proof(Repair repair) {
+    double[] byCause = beliefs.byCause();
+    int suspect =
+        diagnosis.likeliestFirst(byCause).stream()
+            .filter(i -> repair.cures().containsKey(diagnosis.causes().get(i).id()))
+            .findFirst()
+            .orElse(-1);
+    if (suspect < 0 || byCause[suspect] >= diagnosis.rules().foundAt()) {
+      return Optional.empty();
+    }
+    boolean tried =
+        timeline.inForce().stream()
+            .map(r -> diagnosis.checks().get(diagnosis.indexOfCheck(r.reading().check())))
+            .anyMatch(check -> proves(check, suspect, byCause[suspect]));
+    if (tried) {
+      return Optional.empty();
+    }
+    return cheapest(check -> cost(check) < CHEAP_PROOF && proves(check, suspect, byCause[suspect]));
+  }
+
+  /** Whether an answer of a check is usual under a cause and rare under all others. */
+  private boolean proves(Check check, int cause, double thought) {
+    for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
+      double all = 0;
+      double inside = 0;
+      for (int h = 0; h < odds.length; h++) {
+        double weight = odds[h] * row[h];
+        all += weight;
+        inside += diagnosis.hypotheses().get(h).of() == cause ? weight : 0;
+      }
+      if (inside >= PROOF_USUAL * thought && all - inside <= PROOF_RARE * (1 - thought)) {
+        return true;
+      }
+    }
+    return false;
+  }
+
+  /**
+   * How differently a check answers where a repair cures and where it does not: half the distance
+   * of the two rows, 0 to 1.
+   */
+  private double tellsApart(Check check, Repair repair) {
+    double chance = beliefs.chanceOf(repair);
+    double apart = 0;
+    for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
+      double cured = 0;
+      double left = 0;
+      for (int h = 0; h < odds.length; h++) {
+        double cures = repair.cures().getOrDefault(diagnosis.hypotheses().get(h).cause().id(), 0.0);
+        cured += odds[h] * cures * row[h];
+        left += odds[h] * (1 - cures) * row[h];
+      }
+      apart += Math.abs(cured / chance - left / (1 - chance));
+    }
+    return apart / 2;
+  }
+
+  /** A free look before a tool; how far it gets comes before anything. */
+  List<Candidate> inOrder(List<Candidate> ranked) {
+    List<Candidate> order = new ArrayList<>(ranked);
+    freeLookFirst(order);
+    boolean stageKnown =
+        timeline.inForce().stream()
+            .map(Timeline.InForce::reading)
+            .filter(reading -> reading.check().equals(Check.HOW_FAR))
+            .anyMatch(reading -> reading.weight() >= Event.SEEN || !Timeline.seenBest(reading));
+    if (!stageKnown) {
+      order.sort(Comparator.comparing(c -> !c.id().equals(Check.HOW_FAR)));
+    }
+    return List.copyOf(order);
+  }
+
+  /**
+   * A free look goes before a tool: where the best step takes its time, a short look from outside
+   * that settles much by itself and costs nearly nothing more in the end comes first.
+   */
+  private void freeLookFirst(List<Candidate> order) {
+    if (order.isEmpty() || order.get(0).own().value() < LONG_STEP) {
+      return;
+    }
+    double most = FREE_WITHIN * order.get(0).toTheEnd().value();
+    order.stream()
+        .filter(c -> c.own().value() <= SHORT_LOOK && c.toTheEnd().value() <= most)
+        .filter(c -> c.step().orElse(null) instanceof Check check && settlesMuch(check))
+        .findFirst()
+        .ifPresent(
+            look -> {
+              order.remove(look);
+              order.add(0, look);
+            });
+  }
+
+  private boolean settlesMuch(Check check) {
+    if (check.effort().opensTheCase() || !check.effort().needs().isEmpty()) {
+      return false;
+    }
+    double moved = 0;
+    for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
+      double mean = 0;
+      for (int h = 0; h < odds.length; h++) {
+        mean += odds[h] * row[h];
+      }
+      for (int h = 0; h < odds.length; h++) {
+        moved += odds[h] * Math.abs(row[h] - mean);
+      }
+    }
+    return moved / 2 >= SETTLES;
+  }
+
+  private double cost(Step step) {
+    return diagnosis.rules().cost(step, kind);
+  }
+}
