@@ -109,9 +109,9 @@ final class Precedence {
   private Optional<Candidate> keepsEverything(Repair erasing, List<Candidate> ranked) {
     double enough = SPARES_AT * beliefs.chanceOf(erasing);
     return ranked.stream()
-        .filter(other -> chanceInstead(other, erasing) > 0)
-        .filter(other -> chanceInstead(other, erasing) >= enough)
-        .max(Comparator.comparingDouble(other -> chanceInstead(other, erasing)));
+        .max(Comparator.comparingDouble(other -> chanceInstead(other, erasing)))
+        .filter(best -> chanceInstead(best, erasing) > 0)
+        .filter(best -> chanceInstead(best, erasing) >= enough);
   }
 
   private double chanceInstead(Candidate other, Repair erasing) {

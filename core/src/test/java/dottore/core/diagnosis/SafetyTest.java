@@ -22,8 +22,22 @@ class SafetyTest {
   private final Casebook casebook = Casebook.shipped();
   private final Diagnosis diagnosis = new Diagnosis(casebook, ShopRules.usual());
 
-  /** What was seen, and after "not" what was tried and did not help. */
   private Assessment assess(Set<Context> contexts, Set<Need> missing, String... seen) {
+    return diagnosis.assess(new Case(contexts, Set.of(), missing, events(seen)));
+  }
+
+  /** The same where every check that is not answered is set aside. */
+  private Assessment withoutMoreLooks(Set<Context> contexts, String... seen) {
+    List<Event> events = events(seen);
+    casebook.checks().stream()
+        .map(Check::id)
+        .filter(id -> Stream.of(seen).noneMatch(answer -> answer.startsWith(id + "=")))
+        .forEach(id -> events.add(new Event.SetAside(events.size(), id, "no time")));
+    return diagnosis.assess(new Case(contexts, Set.of(), Set.of(), events));
+  }
+
+  /** What was seen, and after "not" what was tried and did not help. */
+  private static List<Event> events(String... seen) {
     List<Event> events = new ArrayList<>();
     for (String answer : seen) {
       String[] parts = answer.split("[ =]");
@@ -32,21 +46,7 @@ class SafetyTest {
               ? new Event.Tried(events.size(), parts[1], Event.Result.SAME)
               : new Event.Reading(events.size(), parts[0], parts[1], Event.SEEN));
     }
-    return diagnosis.assess(new Case(contexts, Set.of(), missing, events));
-  }
-
-  /** The same where every check that is not answered is set aside. */
-  private Assessment withoutMoreLooks(Set<Context> contexts, String... seen) {
-    List<Event> events = new ArrayList<>();
-    for (String answer : seen) {
-      String[] parts = answer.split("=");
-      events.add(new Event.Reading(events.size(), parts[0], parts[1], Event.SEEN));
-    }
-    casebook.checks().stream()
-        .map(Check::id)
-        .filter(id -> Stream.of(seen).noneMatch(answer -> answer.startsWith(id + "=")))
-        .forEach(id -> events.add(new Event.SetAside(events.size(), id, "no time")));
-    return diagnosis.assess(new Case(contexts, Set.of(), Set.of(), events));
+    return events;
   }
 
   private Stream<Step> steps() {
