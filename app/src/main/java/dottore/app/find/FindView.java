@@ -315,7 +315,8 @@ final class FindView {
 
   /** The attended minutes; where they were measured here, also what four of five keep to. */
   private String hands(Step step) {
-    String text = step.effort().hands(file.machine().kind()).text() + " hands";
+    boolean quicker = assessment.caseOpen() && step.effort().opensTheCase();
+    String text = assessment.hands(step).text() + " hands" + (quicker ? ", the case is open" : "");
     StepTime time = times.get(step.id());
     return time == null ? text : text + ", 4 of 5 within " + time.most().text();
   }
@@ -388,7 +389,7 @@ final class FindView {
     return String.format(
         Locale.ROOT,
         "%s + %s min",
-        plain(step.effort().hands(file.machine().kind()).value()),
+        plain(assessment.hands(step).value()),
         plain(step.effort().waiting().value()));
   }
 

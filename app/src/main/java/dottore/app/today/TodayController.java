@@ -208,11 +208,7 @@ class TodayController {
     } else {
       Candidate candidate = assessment.next().orElseThrow();
       next = candidate.name();
-      effort =
-          candidate
-              .step()
-              .map(step -> step.effort().hands(file.machine().kind()).text())
-              .orElse("");
+      effort = candidate.step().map(step -> assessment.hands(step).text()).orElse("");
       minutes = candidate.toTheEnd().value();
     }
     Optional<RunningTime> judged =

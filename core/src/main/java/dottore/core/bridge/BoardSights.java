@@ -38,6 +38,7 @@ final class BoardSights {
             b.machine().degree(COOLER_LOOSE) > 0
                 ? "loose"
                 : b.has(FAN_STILL) ? "still" : "sits-and-turns");
+    looks.put("warmth-felt", BoardSights::warmth);
     looks.put("idle-temperature", BoardSights::idle);
     looks.put("load-temperature", BoardSights::load);
     looks.put("dust-look", b -> b.machine().degree(DUST) >= 50 ? "clogged" : "clear");
@@ -234,6 +235,21 @@ final class BoardSights {
       return "no-light";
     }
     return b.start().caps() ? "answers" : "frozen";
+  }
+
+  /** A processor that runs code warms, one without a working cooler at once. */
+  private static String warmth(Bench b) {
+    if (b.machine().degree(COOLER_LOOSE) >= 90 || b.has(FAN_STILL)) {
+      return "hot";
+    }
+    double warms =
+        switch (b.start().halt()) {
+          case NO_LIFE, FALLS_OFF -> 0.02;
+          case PROCESSOR -> 0.15;
+          case MEMORY -> 0.65;
+          default -> 0.9;
+        };
+    return yes(b.chance(warms), "warm", "cold");
   }
 
   private static String idle(Bench b) {

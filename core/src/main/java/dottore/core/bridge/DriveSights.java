@@ -26,6 +26,9 @@ final class DriveSights {
         b -> b.has(DRIVE_UNPLUGGED) || b.has(DRIVE_CABLE_BAD) && b.chance(0.2) ? "loose" : "firm");
     looks.put("cable-swap", DriveSights::otherCable);
     looks.put("usb-adapter-elsewhere", DriveSights::elsewhere);
+    looks.put(
+        "drive-out-start",
+        b -> yes(b.further(b.machine().without(DRIVE_DEAD, DRIVE_FAILING)), "further", "same"));
     looks.put("drive-sound", DriveSights::sound);
     looks.put("attributes", DriveSights::attributes);
     looks.put("read-test", DriveSights::readTest);

@@ -362,6 +362,7 @@ public final class Hands {
     Work graphics = removes(GRAPHICS_DRIVER_BAD, GRAPHICS_DRIVER_MISSING, GRAPHICS_DRIVER_OLDER);
     works.put("clean-graphics-driver", graphics);
     works.put("safe-remove-graphics-driver", graphics);
+    works.put("older-graphics-driver", removes(GRAPHICS_DRIVER_BAD));
     works.put("install-graphics-driver", removes(GRAPHICS_DRIVER_MISSING, GRAPHICS_DRIVER_OLDER));
     works.put("safe-disable-network-driver", removes(NETWORK_DRIVER_BAD, WIRELESS_DRIVER_BAD));
     works.put("install-network-driver", removes(NETWORK_DRIVER_MISSING));

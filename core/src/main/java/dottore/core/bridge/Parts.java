@@ -31,7 +31,7 @@ public final class Parts {
     put(
         parts,
         Part.BUTTON,
-        "fans-and-lights how-far picture-first pins-touch front-plug-position "
+        "fans-and-lights how-far picture-first warmth-felt pins-touch front-plug-position "
             + "rewire-front-plug replace-power-button replace-inner-button "
             + "beep-pattern blink-code hold-button-reset");
     put(
@@ -97,7 +97,7 @@ public final class Parts {
     put(
         parts,
         Part.DRIVE,
-        "drive-plugs-look cable-swap usb-adapter-elsewhere drive-sound "
+        "drive-plugs-look cable-swap usb-adapter-elsewhere drive-out-start drive-sound "
             + "attributes read-test repair-tool-sees-system drive-type-look "
             + "connect-drive replace-drive-cable replace-drive-restore "
             + "copy-first-then-replace refer-data-specialist larger-drive "
@@ -144,7 +144,7 @@ public final class Parts {
         "device-marks wireless-off driver-date versions-now last-driver-back "
             + "sound-choice-look network-list-look newer-network-driver "
             + "other-wireless-driver clean-graphics-driver "
-            + "safe-remove-graphics-driver safe-disable-network-driver "
+            + "older-graphics-driver safe-remove-graphics-driver safe-disable-network-driver "
             + "install-graphics-driver install-network-driver install-chipset-driver "
             + "install-audio-driver install-touch-driver part-the-two "
             + "safe-remove-tool choose-sound-output load-storage-driver "

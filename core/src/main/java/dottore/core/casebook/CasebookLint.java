@@ -1,8 +1,10 @@
 package dottore.core.casebook;
 
 import dottore.core.machine.MachineKind;
+import java.util.ArrayDeque;
 import java.util.Arrays;
 import java.util.Collection;
+import java.util.Deque;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
@@ -39,6 +41,7 @@ final class CasebookLint {
     repairs.values().forEach(this::repair);
     checks.values().forEach(this::careful);
     repairs.values().forEach(this::careful);
+    checks.values().forEach(this::waitsForAnEnd);
     causesCanBeCured();
     causesCanBeToldApart();
     howFarIsThere();
@@ -147,6 +150,23 @@ final class CasebookLint {
             }
           }
         });
+  }
+
+  /** A check that waits for another, which waits for it, would never be asked for. */
+  private void waitsForAnEnd(Check check) {
+    Set<String> behind = new TreeSet<>();
+    Deque<String> open = new ArrayDeque<>(check.effort().turn().checksBefore());
+    while (!open.isEmpty()) {
+      String id = open.pop();
+      if (id.equals(check.id())) {
+        fault.accept(id, "'" + id + "' waits for a check that waits for it");
+        return;
+      }
+      Check before = checks.get(id);
+      if (before != null && behind.add(id)) {
+        open.addAll(before.effort().turn().checksBefore());
+      }
+    }
   }
 
   private void knownStep(String place, String id) {

@@ -5,6 +5,7 @@ import dottore.core.units.Minutes;
 import java.util.Collections;
 import java.util.EnumMap;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -71,6 +72,17 @@ public sealed interface Step permits Check, Repair {
     /** Attended minutes on a machine of this kind. */
     public Minutes hands(MachineKind kind) {
       return handsOn.getOrDefault(kind, hands);
+    }
+
+    /**
+     * The same where the case may be open already: then what goes inside takes less by the cover,
+     * but never less than half.
+     */
+    public Minutes hands(MachineKind kind, boolean caseOpen) {
+      Minutes all = hands(kind);
+      return caseOpen && opensTheCase()
+          ? Minutes.of(all.value() - Math.min(kind.coverMinutes(), all.value() / 2))
+          : all;
     }
 
     /** With minutes measured over all kinds; what a kind takes more or less than others stays. */
@@ -168,6 +180,14 @@ public sealed interface Step permits Check, Repair {
       first = Collections.unmodifiableMap(new LinkedHashMap<>(first));
       onlyIf = Collections.unmodifiableMap(new LinkedHashMap<>(onlyIf));
       ruleOut = Collections.unmodifiableMap(new LinkedHashMap<>(ruleOut));
+    }
+
+    /** Ids of the checks that go before it, as far as it names any. */
+    Set<String> checksBefore() {
+      Set<String> before = new LinkedHashSet<>(first.keySet());
+      before.addAll(onlyIf.keySet());
+      before.addAll(ruleOut.values());
+      return before;
     }
   }
 }

@@ -201,7 +201,7 @@ public final class Assessment {
               && !precedence.erasesForNothing(repair, unavailable);
     }
     return Planner.rank(
-            diagnosis.asProblem(about.kind()),
+            diagnosis.asProblem(about.kind(), timeline.caseOpen()),
             posterior,
             checkOpen,
             repairOpen,
@@ -224,7 +224,7 @@ public final class Assessment {
   }
 
   private double cost(Step step) {
-    return diagnosis.rules().cost(step, about.kind());
+    return diagnosis.rules().cost(step, about.kind(), timeline.caseOpen());
   }
 
   private Candidate candidate(Planner.Choice choice) {
@@ -423,6 +423,16 @@ public final class Assessment {
 
   public Optional<Candidate> next() {
     return candidates().stream().findFirst();
+  }
+
+  /** Attended minutes of a step now, on this machine and with its case as it is. */
+  public Minutes hands(Step step) {
+    return step.effort().hands(about.kind(), timeline.caseOpen());
+  }
+
+  /** Whether the case was opened on the way here and is open still. */
+  public boolean caseOpen() {
+    return timeline.caseOpen();
   }
 
   /** Steps that fit this kind of machine but cannot be done, with reasons. */

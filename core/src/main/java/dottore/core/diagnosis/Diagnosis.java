@@ -46,7 +46,8 @@ public final class Diagnosis {
   private final Map<String, Integer> checkIndex = new HashMap<>();
   private final Map<String, Integer> repairIndex = new HashMap<>();
   private final Problem problem;
-  private final Map<MachineKind, Problem> priced = new EnumMap<>(MachineKind.class);
+  private final Map<MachineKind, Problem> shut = new EnumMap<>(MachineKind.class);
+  private final Map<MachineKind, Problem> open = new EnumMap<>(MachineKind.class);
   private final Set<String> endangering;
   private final int lookAhead;
 
@@ -81,7 +82,8 @@ public final class Diagnosis {
     }
     problem = problem();
     for (MachineKind kind : MachineKind.values()) {
-      priced.put(kind, problem.priced(prices(checks, kind), prices(repairs, kind)));
+      shut.put(kind, priced(kind, false));
+      open.put(kind, priced(kind, true));
     }
     endangering =
         causes.stream()
@@ -97,8 +99,12 @@ public final class Diagnosis {
         .thenComparing(Step::id);
   }
 
-  private double[] prices(List<? extends Step> steps, MachineKind kind) {
-    return steps.stream().mapToDouble(step -> rules.cost(step, kind)).toArray();
+  private Problem priced(MachineKind kind, boolean caseOpen) {
+    return problem.priced(prices(checks, kind, caseOpen), prices(repairs, kind, caseOpen));
+  }
+
+  private double[] prices(List<? extends Step> steps, MachineKind kind, boolean caseOpen) {
+    return steps.stream().mapToDouble(step -> rules.cost(step, kind, caseOpen)).toArray();
   }
 
   private Problem problem() {
@@ -199,9 +205,9 @@ public final class Diagnosis {
     return problem;
   }
 
-  /** At the prices that steps have on machines of this kind. */
-  Problem asProblem(MachineKind kind) {
-    return requireNonNull(priced.get(kind));
+  /** At the prices that steps have on machines of this kind, whose case may be open already. */
+  Problem asProblem(MachineKind kind, boolean caseOpen) {
+    return requireNonNull((caseOpen ? open : shut).get(kind));
   }
 
   /** Weights of hypotheses added up by cause. */

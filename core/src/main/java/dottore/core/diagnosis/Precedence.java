@@ -8,6 +8,7 @@ import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -164,24 +165,32 @@ final class Precedence {
 
   /**
    * The step, or the check that comes before it: what the step itself wants first, and for a dear
-   * part the check that would prove it, while such a check can be done.
+   * part the check that would prove it, while such a check can be done; before that check what it
+   * wants first in its turn, to the one that wants nothing.
    */
   private Candidate provedFirst(Candidate candidate) {
+    Candidate first = candidate;
+    Set<String> passed = new HashSet<>();
+    Optional<Check> before = goesBefore(first);
+    while (before.isPresent() && passed.add(before.get().id())) {
+      double own = cost(before.get());
+      first =
+          new Candidate(
+              Optional.of(before.get()),
+              Minutes.of(own),
+              Minutes.of(own + first.toTheEnd().value()));
+      before = goesBefore(first);
+    }
+    return first;
+  }
+
+  private Optional<Check> goesBefore(Candidate candidate) {
     Step step = candidate.step().orElse(null);
     if (step == null) {
-      return candidate;
+      return Optional.empty();
     }
     return wantedFirst(step)
-        .or(() -> step instanceof Repair repair ? convincing(repair) : Optional.empty())
-        .map(
-            check -> {
-              double own = cost(check);
-              return new Candidate(
-                  Optional.of(check),
-                  Minutes.of(own),
-                  Minutes.of(own + candidate.toTheEnd().value()));
-            })
-        .orElse(candidate);
+        .or(() -> step instanceof Repair repair ? convincing(repair) : Optional.empty());
   }
 
   private Optional<Check> wantedFirst(Step step) {
@@ -347,6 +356,6 @@ final class Precedence {
   }
 
   private double cost(Step step) {
-    return diagnosis.rules().cost(step, kind);
+    return diagnosis.rules().cost(step, kind, timeline.caseOpen());
   }
 }

@@ -94,21 +94,22 @@ public record ShopRules(
 
   /** What a step costs in bench minutes: handling, hands, weighted waiting, depth and parts. */
   double cost(Step step) {
-    return cost(step, step.effort().hands());
+    return cost(step, step.effort().hands(), false);
   }
 
-  /** The same on a machine of this kind. */
-  double cost(Step step, MachineKind kind) {
-    return cost(step, step.effort().hands(kind));
+  /** The same on a machine of this kind, whose case may be open already. */
+  double cost(Step step, MachineKind kind, boolean caseOpen) {
+    return cost(step, step.effort().hands(kind, caseOpen), caseOpen);
   }
 
-  private double cost(Step step, Minutes hands) {
+  private double cost(Step step, Minutes hands, boolean caseOpen) {
     Step.Effort effort = step.effort();
     double minutes =
         HANDLING
             + hands.value()
             + Math.min(DEAREST_WAIT, waiting * effort.waiting().value())
-            + depth.getOrDefault(effort.depth(), 0.0);
+            + reluctance(effort.depth())
+            - (caseOpen && effort.depth().opensTheCase() ? reluctance(Depth.COVER_OFF) : 0);
     if (step instanceof Repair repair) {
       minutes += repair.parts() / perMinute;
     }
@@ -119,5 +120,9 @@ public record ShopRules(
       }
     }
     return Math.max(SMALLEST_STEP, minutes);
+  }
+
+  private double reluctance(Depth to) {
+    return depth.getOrDefault(to, 0.0);
   }
 }

@@ -45,6 +45,9 @@ final class Timeline {
   /** How far the machine gets by what was seen on it. */
   private Stage.Reach shown = Stage.Reach.NOTHING;
 
+  /** Whether a step inside was done since it last worked: nobody shuts a case between two steps. */
+  private boolean caseOpen;
+
   private Optional<Event.Tried> works = Optional.empty();
   private int round = 1;
 
@@ -103,6 +106,7 @@ final class Timeline {
 
   private void read(Check check, Event.Reading reading) {
     setAside.remove(check.id());
+    caseOpen |= reading.weight() >= Event.SEEN && check.effort().opensTheCase();
     check.outcome(reading.outcome()).mark().ifPresent(this::meet);
     if (works.isPresent()) {
       if (check.id().equals(Check.HOW_FAR) && !reading.outcome().equals(Check.WORKS)) {
@@ -145,6 +149,7 @@ final class Timeline {
 
   private void tried(Repair repair, Event.Tried tried) {
     setAside.remove(repair.id());
+    caseOpen = tried.result() != Event.Result.WORKS && (caseOpen || repair.effort().opensTheCase());
     failed.removeIf(earlier -> earlier.repair().equals(repair.id()));
     switch (tried.result()) {
       case SAME -> failed.add(tried);
@@ -208,6 +213,11 @@ final class Timeline {
       return reading.weight() < Event.SEEN && seenBest(reading);
     }
     return reading == null || reading.weight() < Event.SEEN;
+  }
+
+  /** Whether the case is open still from a step that was done inside. */
+  boolean caseOpen() {
+    return caseOpen;
   }
 
   /** Whether somebody saw for himself that the machine gets so far. */

@@ -68,8 +68,6 @@ public record Rehearsal(
   private static final double HINT = 3;
   private static final double COPY = 15;
   private static final double PUT_BACK = 3;
-  private static final double COVER = 1;
-  private static final double COVER_OF_A_PORTABLE = 5;
 
   public Rehearsal {
     done = List.copyOf(done);
@@ -291,14 +289,13 @@ public record Rehearsal(
 
   private Rehearsal cover() {
     Move move = Move.of(Kind.COVER);
-    double takes = machine.portable() ? COVER_OF_A_PORTABLE : COVER;
     boolean open = !coverOff;
     Optional<Mishap> mishap =
         open && mainsIn() ? Optional.of(Mishap.OPENED_UNDER_MAINS) : Optional.empty();
     Rehearsal next =
         noted(
             move,
-            takes,
+            machine.kind().coverMinutes() / 2,
             open ? "Took the cover off" : "Put the cover on",
             "",
             Optional.empty(),
@@ -382,7 +379,7 @@ public record Rehearsal(
   /** Bench minutes that a step takes here, a quarter of its waiting with it. */
   public double minutes(Step step) {
     return ShopRules.HANDLING
-        + step.effort().hands(machine.kind()).value()
+        + step.effort().hands(machine.kind(), coverOff).value()
         + Math.min(20, step.effort().waiting().value() / 4);
   }
 
@@ -438,7 +435,7 @@ public record Rehearsal(
       Rehearsal next =
           noted(
               Move.step(repair.id()),
-              ShopRules.HANDLING + repair.effort().hands(machine.kind()).value(),
+              ShopRules.HANDLING + repair.effort().hands(machine.kind(), coverOff).value(),
               repair.name(),
               "It is writing. Do not touch it until it is done.",
               Optional.empty(),

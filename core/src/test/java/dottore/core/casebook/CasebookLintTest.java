@@ -135,6 +135,21 @@ class CasebookLintTest {
     assertThat(fault.faults()).isEqualTo(List.of("empty.yaml:1: the file is empty"));
   }
 
+  /** Neither could ever be asked for. */
+  @Test
+  void refusesChecksThatWaitForEachOther() {
+    String circle =
+        SOUND
+            .replace("    ask: How far?", "    first: {cord-look: [out]}\n    ask: How far?")
+            .replace("    ask: Is it in?", "    only-if: {how-far: [dead]}\n    ask: Is it in?");
+    CasebookFault fault =
+        catchThrowableOfType(
+            CasebookFault.class, () -> CasebookReader.read(Map.of("shop.yaml", circle)));
+    assertThat(fault.faults())
+        .anyMatch(f -> f.contains("'how-far' waits for a check that waits for it"))
+        .anyMatch(f -> f.contains("'cord-look' waits for a check that waits for it"));
+  }
+
   /** What keeps people, data and ownership from harm. */
   @ParameterizedTest
   @CsvSource(

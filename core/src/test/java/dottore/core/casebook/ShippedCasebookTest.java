@@ -72,4 +72,17 @@ class ShippedCasebookTest {
     assertThat(measured.hands(MachineKind.TOWER)).isEqualTo(Minutes.of(6));
     assertThat(measured.hands(MachineKind.LAPTOP)).isEqualTo(Minutes.of(12));
   }
+
+  /** The cover is off already; what is done from outside takes as long as ever. */
+  @Test
+  void inAnOpenCaseItTakesLessByTheCoverAndNeverLessThanHalf() {
+    Casebook shipped = Casebook.shipped();
+    Step.Effort seat = shipped.step("reseat-memory").orElseThrow().effort();
+    assertThat(seat.hands(MachineKind.TOWER, true)).isEqualTo(Minutes.of(3));
+    assertThat(seat.hands(MachineKind.LAPTOP, true)).isEqualTo(Minutes.of(4));
+    assertThat(seat.hands(MachineKind.ALL_IN_ONE, true)).isEqualTo(Minutes.of(7.5));
+    assertThat(seat.hands(MachineKind.LAPTOP, false)).isEqualTo(seat.hands(MachineKind.LAPTOP));
+    Step.Effort outside = shipped.step("minimal-kit").orElseThrow().effort();
+    assertThat(outside.hands(MachineKind.LAPTOP, true)).isEqualTo(outside.hands());
+  }
 }

@@ -286,6 +286,29 @@ class DiagnosisTest {
     assertThat(own.get(2)).isEqualTo(own.get(0) + 11);
   }
 
+  /** Nobody shuts a case between two steps; once it works it is shut. */
+  @Test
+  void whatGoesInsideCostsLessWhileTheCaseIsOpen() {
+    Set<Context> laptop = Set.of(Context.LAPTOP);
+    Case shut = new Case(laptop, Set.of(), Set.of(), List.of(seen("how-far", "dark")));
+    Case open = shut.with(new Event.Tried(1, "reseat-memory", Event.Result.SAME));
+    assertThat(DIAGNOSIS.assess(shut).caseOpen()).isFalse();
+    assertThat(DIAGNOSIS.assess(open).caseOpen()).isTrue();
+    // 9 minutes of hands, half of them the cover, and 2 of reluctance to open anything
+    assertThat(own(open, "spare-module-start")).isEqualTo(own(shut, "spare-module-start") - 6.5);
+    assertThat(own(open, "drive-sound")).isEqualTo(own(shut, "drive-sound"));
+    Case told = shut.with(new Event.Reading(1, "outside-inspection", "tidy", 0.5));
+    assertThat(DIAGNOSIS.assess(told).caseOpen()).isFalse();
+    Case back =
+        open.with(new Event.Tried(2, "replace-memory", Event.Result.WORKS))
+            .with(new Event.Reading(3, "how-far", "dark", Event.SEEN));
+    assertThat(DIAGNOSIS.assess(back).caseOpen()).isFalse();
+  }
+
+  private static double own(Case about, String step) {
+    return DIAGNOSIS.assess(about).look(step).orElseThrow().candidate().own().value();
+  }
+
   @Test
   void asksTheCustomerForWhatTheLikeliestCureWaitsFor() {
     Set<Need> unasked = Set.of(Need.ERASE_CONSENT);

@@ -62,7 +62,8 @@ final class Followed {
       if (step.isEmpty()) {
         return minutes + diagnosis.rules().referMinutes();
       }
-      minutes += diagnosis.rules().cost(step.get(), about.kind());
+      boolean caseOpen = Timeline.of(diagnosis.casebook(), now).caseOpen();
+      minutes += diagnosis.rules().cost(step.get(), about.kind(), caseOpen);
       if (step.get() instanceof Repair repair && cures(repair, machine)) {
         return minutes;
       }

@@ -80,7 +80,7 @@ record Road(
         break;
       }
       steps++;
-      minutes += paying.cost(next, about.kind());
+      minutes += paying.cost(next, about.kind(), assessment.caseOpen());
       if (!asked.add(next.id()) || !next.effort().kinds().contains(about.kind())) {
         throw new AssertionError("asked twice, or not to be done there: " + next.id() + about);
       }
@@ -128,12 +128,13 @@ record Road(
     Set<String> used = new HashSet<>();
     boolean wiped = false;
     for (int steps = 1; steps < LONGEST; steps++) {
-      Repair repair = next(diagnosis, diagnosis.assess(about), used, about);
+      Assessment assessment = diagnosis.assess(about);
+      Repair repair = next(diagnosis, assessment, used, about);
       if (repair == null) {
         break;
       }
       used.add(repair.id());
-      minutes += diagnosis.rules().cost(repair, about.kind());
+      minutes += diagnosis.rules().cost(repair, about.kind(), assessment.caseOpen());
       Event.Result result = machine.after(repair);
       boolean cured = result == Event.Result.WORKS;
       wiped |= wipesInVain(repair, cured);
@@ -171,6 +172,7 @@ record Road(
     boolean wiped = false;
     int steps = 0;
     int bought = 0;
+    boolean caseOpen = false;
     for (String rung : rungs) {
       Step step = casebook.step(rung).orElseThrow();
       if (!step.effort().kinds().contains(machine.arrived().kind())
@@ -181,7 +183,8 @@ record Road(
         break;
       }
       steps++;
-      minutes += diagnosis.rules().cost(step, machine.arrived().kind());
+      minutes += diagnosis.rules().cost(step, machine.arrived().kind(), caseOpen);
+      caseOpen |= step.effort().opensTheCase();
       if (step instanceof Repair repair) {
         Event.Result result = machine.after(repair);
         boolean cured = result == Event.Result.WORKS;

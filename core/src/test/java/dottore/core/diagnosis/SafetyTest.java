@@ -213,6 +213,21 @@ class SafetyTest {
         .matches(step -> step instanceof Check || ((Repair) step).parts() == 0);
   }
 
+  /** What waits for the stop code waits for how it fails, since that wants to be known first. */
+  @Test
+  void whatGoesFirstIsFollowedToTheCheckThatWaitsForNothing() {
+    Assessment stops =
+        assess(EnumSet.of(Context.LAPTOP, Context.MEMORY_CHANGED), Set.of(), "how-far=stop");
+    assertThat(offered(stops)).contains("how-it-fails").doesNotContain("stop-code");
+    Assessment seen =
+        assess(
+            EnumSet.of(Context.LAPTOP, Context.MEMORY_CHANGED),
+            Set.of(),
+            "how-far=stop",
+            "how-it-fails=stop-screen");
+    assertThat(offered(seen)).contains("stop-code");
+  }
+
   /** The cure that waits for a look is not passed by one that costs five times as much. */
   @Test
   void aDeadDriveIsNotSentAwayBeforeTheSettingsWereLookedAt() {
