@@ -14,6 +14,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.BinaryOperator;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.stream.Collectors;
@@ -131,7 +132,7 @@ final class Precedence {
                 Collectors.toMap(
                     Candidate::id,
                     Function.identity(),
-                    (better, worse) -> better,
+                    BinaryOperator.minBy(Comparator.comparing(Candidate::toTheEnd)),
                     LinkedHashMap::new),
                 byId -> List.copyOf(byId.values())));
   }
