@@ -7,8 +7,10 @@ import dottore.core.casebook.Stage;
 import dottore.core.units.Odds;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
+import java.util.function.Predicate;
 
 /**
  * What the casebook knows of one cause, before anything is known of a machine.
@@ -29,11 +31,14 @@ public record Portrait(Cause cause, Odds share, List<Sign> signs, List<Cure> cur
   private static final double MOSTLY = 0.5;
   private static final int SHOWN = 8;
 
+  /** A check that can be done in fewer of a cause's cases than this is no sign of it. */
+  private static final double SELDOM_ASKED = 0.2;
+
   /**
-   * An answer that speaks for the cause.
+   * An answer that speaks for the cause, where the machine stops at a place at which it is asked.
    *
    * @param here how often it is given when the cause is there
-   * @param elsewhere how often otherwise, among machines that stop at the same place
+   * @param elsewhere how often otherwise, among machines of its kinds that stop at the same place
    */
   public record Sign(Check check, Check.Outcome outcome, Odds here, Odds elsewhere) {
     public double ratio() {
@@ -83,19 +88,53 @@ public record Portrait(Cause cause, Odds share, List<Sign> signs, List<Cure> cur
   /** The answers of one check that speak for a cause. */
   private static List<Sign> signs(Diagnosis diagnosis, Cause cause, Check check) {
     double[][] rows = diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())];
+    Map<Stage, Double> stops = asked(check, cause);
+    double all = stops.values().stream().mapToDouble(Double::doubleValue).sum();
     List<Sign> signs = new ArrayList<>();
+    if (all < SELDOM_ASKED) {
+      return signs;
+    }
     for (int o = 0; o < rows.length; o++) {
       double here = 0;
       double elsewhere = 0;
-      for (Map.Entry<Stage, Double> stop : cause.stages().entrySet()) {
-        here += stop.getValue() * mean(diagnosis, rows[o], cause, stop.getKey(), true);
-        elsewhere += stop.getValue() * mean(diagnosis, rows[o], cause, stop.getKey(), false);
+      for (Map.Entry<Stage, Double> stop : stops.entrySet()) {
+        double share = stop.getValue() / all;
+        here += share * mean(diagnosis, rows[o], stop.getKey(), c -> c.equals(cause));
+        elsewhere += share * mean(diagnosis, rows[o], stop.getKey(), c -> meets(check, c, cause));
       }
       if (here >= OFTEN && here >= SPEAKS_FOR * elsewhere) {
         signs.add(new Sign(check, check.outcomes().get(o), Odds.of(here), Odds.of(elsewhere)));
       }
     }
     return signs;
+  }
+
+  /** The places where a cause stops and the check can be done, with how often it stops there. */
+  private static Map<Stage, Double> asked(Check check, Cause cause) {
+    Map<Stage, Double> asked = new EnumMap<>(Stage.class);
+    cause
+        .stages()
+        .forEach(
+            (stage, share) -> {
+              boolean reached = stage.reach().compareTo(check.effort().reach()) >= 0;
+              boolean passed =
+                  check
+                      .effort()
+                      .turn()
+                      .before()
+                      .filter(end -> stage.reach().compareTo(end) >= 0)
+                      .isPresent();
+              if (reached && !passed) {
+                asked.put(stage, share);
+              }
+            });
+    return asked;
+  }
+
+  /** Whether another cause is met on a kind of machine on which the check is done. */
+  private static boolean meets(Check check, Cause other, Cause cause) {
+    return !other.equals(cause)
+        && other.kinds().stream().anyMatch(check.effort().kinds()::contains);
   }
 
   static List<Accused> accused(Diagnosis diagnosis, Check check) {
@@ -108,16 +147,14 @@ public record Portrait(Cause cause, Odds share, List<Sign> signs, List<Cure> cur
         .toList();
   }
 
-  /** The chance of an outcome at one stage, for the cause or for all others that stop there. */
+  /** The chance of an outcome at one stage, over some of the causes that stop there. */
   private static double mean(
-      Diagnosis diagnosis, double[] row, Cause cause, Stage stage, boolean forIt) {
+      Diagnosis diagnosis, double[] row, Stage stage, Predicate<Cause> which) {
     double sum = 0;
     double mass = 0;
     for (int h = 0; h < row.length; h++) {
       Diagnosis.Hypothesis hypothesis = diagnosis.hypotheses().get(h);
-      if (hypothesis.lights()
-          && hypothesis.stage() == stage
-          && hypothesis.cause().equals(cause) == forIt) {
+      if (hypothesis.lights() && hypothesis.stage() == stage && which.test(hypothesis.cause())) {
         double weight = hypothesis.cause().weight() * hypothesis.cause().share(stage);
         sum += weight * row[h];
         mass += weight;

@@ -39,7 +39,7 @@ public record Debrief(Rehearsal own, Rehearsal advised, List<Judged> steps, int 
    *
    * @param done the move
    * @param odds of what was hidden, after it
-   * @param first the likeliest cause after it, in words
+   * @param first the likeliest cause after it, in words; empty while nothing was looked at
    * @param told whether it changed the odds
    * @param better what would have been advised in its place, if that is something else
    */
@@ -71,7 +71,7 @@ public record Debrief(Rehearsal own, Rehearsal advised, List<Judged> steps, int 
           new Judged(
               done,
               hidden(own, after),
-              then.suspects().stream().findFirst().map(s -> s.cause().name()).orElse(""),
+              known == 0 ? "" : then.suspects().get(0).cause().name(),
               !step || works || distance(before, after) >= TOLD,
               advisedHere.filter(other -> !other.id().equals(done.move().of())).map(Step::name)));
       before = after;

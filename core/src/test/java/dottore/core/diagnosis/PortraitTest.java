@@ -50,6 +50,18 @@ class PortraitTest {
     assertThat(sign.elsewhere().value()).isLessThan(0.05);
   }
 
+  /** Where the machine runs nobody measures what a dead one draws. */
+  @Test
+  void aSignIsWeighedWhereItsCheckIsDone() {
+    assertThat(diagnosis.accused(casebook.check("charger-draw").orElseThrow()))
+        .extracting(accused -> accused.cause().id() + " by " + accused.sign().outcome().id())
+        .containsExactlyInAnyOrder(
+            "firmware-corrupt by rises", "liquid-damage by limit", "power-button-broken by still");
+    assertThat(of("charger-dead").signs())
+        .extracting(sign -> sign.check().id())
+        .contains("charger-volts");
+  }
+
   @Test
   void aCheckAccusesTheCausesWhoseSignItIs() {
     assertThat(diagnosis.accused(casebook.check("supply-switch").orElseThrow()))

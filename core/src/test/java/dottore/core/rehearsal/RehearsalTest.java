@@ -174,6 +174,8 @@ class RehearsalTest {
                 Move.close("supply-switch-off")),
             debrief.advised(),
             DIAGNOSIS);
+    assertThat(careless.steps().get(0).first()).as("the cover told nothing of it").isEmpty();
+    assertThat(debrief.steps().get(2).first()).isEqualTo("The supply's own switch is off");
     assertThat(careless.points()).isLessThan(debrief.points() + 1).isLessThanOrEqualTo(75);
   }
 
