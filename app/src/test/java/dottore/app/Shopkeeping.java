@@ -13,6 +13,19 @@ import java.util.Set;
 
 /** People and machines for tests that visit a shop nobody worked in yet. */
 public final class Shopkeeping {
+  /** A cause of a shop's own, as its owner writes it. */
+  public static final String SALT_AIR =
+      """
+      name: Salt on the contacts
+      sign: green edges
+      station: memory
+      weight: 0.8
+      stages: {memory: 1}
+      shows:
+        single-module-start: {starts: 0.5, same: 0.5}
+      cured-by: {reseat-memory: 0.9}\
+      """;
+
   private static final String PASSWORD = "a-long-enough-one";
 
   private Shopkeeping() {}

@@ -1,6 +1,7 @@
 package dottore.app.journey;
 
 import static com.microsoft.playwright.assertions.PlaywrightAssertions.assertThat;
+import static dottore.app.Shopkeeping.SALT_AIR;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import com.microsoft.playwright.Download;
@@ -14,18 +15,6 @@ import org.junit.jupiter.api.parallel.ResourceLock;
 
 /** Words, numbers, schools, and what the shop knows of its own. */
 class KnowledgeJourneyTest extends Journey {
-  private static final String SALT_AIR =
-      """
-      name: Salt on the contacts
-      sign: green edges
-      station: memory
-      weight: 0.8
-      stages: {memory: 1}
-      shows:
-        single-module-start: {starts: 0.5, same: 0.5}
-      cured-by: {reseat-memory: 0.9}
-      """;
-
   @Test
   @ResourceLock(COUNTER)
   void theComplaintIsHeardAndTakenOverByTapsOnly() {

@@ -1,5 +1,6 @@
 package dottore.app.knowledge;
 
+import static dottore.app.Shopkeeping.SALT_AIR;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
@@ -38,18 +39,6 @@ import org.springframework.jdbc.core.JdbcTemplate;
 /** What the shop knows, against a real database. */
 @InEmptyShop
 class KnowledgeTest {
-  private static final String SALT_AIR =
-      """
-      name: Salt on the contacts
-      sign: green edges
-      station: memory
-      weight: 0.8
-      stages: {memory: 1}
-      shows:
-        single-module-start: {starts: 0.5, same: 0.5}
-      cured-by: {reseat-memory: 0.9}\
-      """;
-
   @Autowired Knowledge knowledge;
   @Autowired OwnEntries own;
   @Autowired Record record;

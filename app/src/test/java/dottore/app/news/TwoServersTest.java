@@ -1,5 +1,6 @@
 package dottore.app.news;
 
+import static dottore.app.Shopkeeping.SALT_AIR;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dottore.app.TestDatabase;
@@ -28,18 +29,6 @@ import org.springframework.test.util.ReflectionTestUtils;
 @TestInstance(TestInstance.Lifecycle.PER_CLASS)
 class TwoServersTest {
   private static final Duration WITHIN = Duration.ofSeconds(2);
-
-  private static final String SALT_AIR =
-      """
-      name: Salt on the contacts
-      sign: green edges
-      station: memory
-      weight: 0.8
-      stages: {memory: 1}
-      shows:
-        single-module-start: {starts: 0.5, same: 0.5}
-      cured-by: {reseat-memory: 0.9}\
-      """;
 
   private ConfigurableApplicationContext first;
   private ConfigurableApplicationContext second;
