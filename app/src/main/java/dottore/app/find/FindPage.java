@@ -24,8 +24,13 @@ record FindPage(
   /** What stands above the step: cause found, works now, second round. */
   record Banner(String mark, String title, String text) {}
 
-  /** What to ask the customer, and what a yes would open. */
-  record Call(String question, String opens, String cures) {}
+  /**
+   * What a cure waits for.
+   *
+   * @param todo what to ask the customer, or to copy
+   * @param opens the cure
+   */
+  record Call(String todo, String opens, String cures) {}
 
   /** Two answers that hardly fit together, and the step that is worth repeating. */
   record Unfitting(String first, String second, String step, String name) {}

@@ -26,6 +26,7 @@ import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Candidate;
 import dottore.core.diagnosis.CloseLook;
 import dottore.core.diagnosis.Event;
+import dottore.core.diagnosis.Permission;
 import dottore.core.diagnosis.Schools;
 import dottore.core.diagnosis.StepView;
 import dottore.core.diagnosis.Suspect;
@@ -177,19 +178,22 @@ final class FindView {
   private @Nullable Call call() {
     return assessment
         .permission()
-        .filter(permission -> !dataFirst(permission.opens()))
         .map(
             permission ->
-                new Call(
-                    permission.need().question().orElseThrow(),
-                    permission.opens().name(),
-                    permission.cures().percent()))
+                new Call(todo(permission), permission.opens().name(), permission.cures().percent()))
         .orElse(null);
   }
 
-  /** Whether no yes opens a repair: the customer has no copy, so that one is made before. */
-  private boolean dataFirst(Repair repair) {
-    return file.backup() == Backup.NO && repair.effort().needs().contains(Need.DATA_SAFE);
+  /** Where the customer has no copy no yes opens what wants one: it is made before. */
+  private String todo(Permission permission) {
+    String question = permission.need().question().orElseThrow();
+    boolean copyFirst =
+        file.backup() == Backup.NO && permission.opens().effort().needs().contains(Need.DATA_SAFE);
+    if (!copyFirst) {
+      return "Ask the customer: " + question;
+    }
+    return "Copy first what is wanted from it"
+        + (permission.need() == Need.DATA_SAFE ? "." : ", and ask the customer: " + question);
   }
 
   private @Nullable Unfitting unfitting() {

@@ -58,8 +58,14 @@ public final class Assessment {
    * What planning gives. It costs most of an assessment, so that it waits until somebody asks for a
    * step.
    */
+  /**
+   * @param waiting the repair that the customer's word would make the next step
+   */
   private record Planned(
-      List<Candidate> candidates, Verdict verdict, List<Unavailable> unavailable) {
+      List<Candidate> candidates,
+      Verdict verdict,
+      List<Unavailable> unavailable,
+      Optional<Repair> waiting) {
     Planned {
       candidates = List.copyOf(candidates);
       unavailable = List.copyOf(unavailable);
@@ -93,12 +99,14 @@ public final class Assessment {
 
   private Planned plan() {
     if (timeline.works().isPresent() || !timeline.marks().isEmpty()) {
-      return new Planned(List.of(), verdict(List.of()), List.of());
+      return new Planned(List.of(), verdict(List.of()), List.of(), Optional.empty());
     }
     List<Unavailable> unavailable = new ArrayList<>();
     boolean[] checkOpen = openChecks(unavailable);
     Precedence precedence = new Precedence(diagnosis, timeline, about.kind(), beliefs, checkOpen);
-    List<Candidate> ranked = precedence.sparing(rank(checkOpen, precedence, unavailable));
+    List<Repair> waiting = new ArrayList<>();
+    List<Candidate> all = rank(checkOpen, precedence, unavailable, waiting);
+    List<Candidate> ranked = precedence.sparing(without(waiting, all));
     List<Candidate> inTurn = precedence.proved(ranked, unavailable);
     Verdict verdict = verdict(inTurn);
     if (verdict instanceof Verdict.Found found && found.byOdds()) {
@@ -109,7 +117,19 @@ public final class Assessment {
               .toList();
       inTurn = precedence.proved(curesFirst, new ArrayList<>());
     }
-    return new Planned(precedence.inOrder(inTurn), verdict, unavailable);
+    return new Planned(
+        precedence.inOrder(inTurn),
+        verdict,
+        unavailable,
+        all.stream().findFirst().flatMap(first -> among(waiting, first)));
+  }
+
+  private static List<Candidate> without(List<Repair> waiting, List<Candidate> all) {
+    return all.stream().filter(candidate -> among(waiting, candidate).isEmpty()).toList();
+  }
+
+  private static Optional<Repair> among(List<Repair> repairs, Candidate candidate) {
+    return repairs.stream().filter(repair -> repair.id().equals(candidate.id())).findFirst();
   }
 
   private double[] posterior(double[] start) {
@@ -185,31 +205,74 @@ public final class Assessment {
     return open;
   }
 
-  /** As the planner has them; what goes before one of them is not asked for yet. */
+  /**
+   * As the planner has them; what goes before one of them is not asked for yet. A cure that waits
+   * for the customer is planned with, at its own price and that of getting what it waits for: a
+   * machine is not given up because nobody called yet.
+   *
+   * @param waiting takes the repairs that are planned with and cannot be done yet
+   */
   private List<Candidate> rank(
-      boolean[] checkOpen, Precedence precedence, List<Unavailable> unavailable) {
+      boolean[] checkOpen,
+      Precedence precedence,
+      List<Unavailable> unavailable,
+      List<Repair> waiting) {
     boolean[] repairOpen = new boolean[diagnosis.repairs().size()];
     for (int r = 0; r < repairOpen.length; r++) {
       Repair repair = diagnosis.repairs().get(r);
       boolean used =
           timeline.failed().stream().anyMatch(t -> t.repair().equals(repair.id()))
               || timeline.cured().stream().anyMatch(t -> t.repair().equals(repair.id()));
-      repairOpen[r] =
-          !used
-              && worthAsking(repair)
-              && offered(repair, unavailable)
-              && !precedence.erasesForNothing(repair, unavailable);
+      if (used || !worthAsking(repair)) {
+        continue;
+      }
+      if (offered(repair, unavailable)) {
+        repairOpen[r] = !precedence.erasesForNothing(repair, unavailable);
+      } else if (!waitsFor(repair).isEmpty()) {
+        waiting.add(repair);
+        repairOpen[r] = !precedence.erasesForNothing(repair, new ArrayList<>());
+      }
     }
-    return Planner.rank(
-            diagnosis.asProblem(about.kind(), timeline.caseOpen()),
-            posterior,
-            checkOpen,
-            repairOpen,
-            diagnosis.lookAhead())
+    return Planner.rank(problem(waiting), posterior, checkOpen, repairOpen, diagnosis.lookAhead())
         .stream()
         .filter(choice -> Double.isFinite(choice.minutes()))
         .map(this::candidate)
         .toList();
+  }
+
+  private Problem problem(List<Repair> waiting) {
+    Problem problem = diagnosis.asProblem(about.kind(), timeline.caseOpen());
+    if (waiting.isEmpty()) {
+      return problem;
+    }
+    double[] repairCost = problem.repairCost().clone();
+    for (Repair repair : waiting) {
+      repairCost[diagnosis.indexOfRepair(repair.id())] +=
+          waitsFor(repair).stream().mapToDouble(ShopRules::getting).sum();
+    }
+    return problem.priced(problem.checkCost(), repairCost);
+  }
+
+  /**
+   * What a repair waits for that the customer alone can give; empty where nothing is missing or
+   * something else keeps it as well.
+   */
+  private Set<Need> waitsFor(Repair repair) {
+    Set<Need> waits = EnumSet.noneOf(Need.class);
+    waits.addAll(repair.effort().needs());
+    if (repair.effort().opensTheCase()) {
+      waits.add(Need.COVER);
+    }
+    waits.retainAll(about.missing());
+    boolean customers = waits.stream().allMatch(need -> need.question().isPresent());
+    boolean losesData = waits.contains(Need.DATA_SAFE) && timeline.driveSuspect();
+    boolean done =
+        customers
+            && !losesData
+            && !timeline.setAside().containsKey(repair.id())
+            && repair.effort().kinds().contains(about.kind())
+            && reaches(repair.effort().reach());
+    return done ? waits : Set.of();
   }
 
   /** Whether nothing that is known says already what a step would say. */
@@ -272,41 +335,31 @@ public final class Assessment {
   }
 
   /**
-   * What to ask the customer next: the permission for the likeliest cure among those that wait for
-   * nothing else. Empty while nothing likely waits.
+   * What to ask the customer next: what the next step waits for, else the permission for the
+   * likeliest cure among those that wait for nothing else. Empty while nothing likely waits.
    */
   public Optional<Permission> permission() {
     if (!stops().isEmpty() || verdict() instanceof Verdict.Works) {
       return Optional.empty();
     }
-    return unavailable().stream()
-        .map(Unavailable::step)
-        .filter(Repair.class::isInstance)
-        .map(Repair.class::cast)
-        .filter(repair -> !timeline.setAside().containsKey(repair.id()))
-        .flatMap(repair -> permission(repair).stream())
-        .filter(permission -> permission.cures().value() >= WORTH_A_CALL)
-        .max(Comparator.comparingDouble(permission -> permission.cures().value()));
+    return planned()
+        .waiting()
+        .map(this::permission)
+        .or(
+            () ->
+                unavailable().stream()
+                    .map(Unavailable::step)
+                    .filter(Repair.class::isInstance)
+                    .map(Repair.class::cast)
+                    .filter(repair -> !waitsFor(repair).isEmpty())
+                    .map(this::permission)
+                    .filter(permission -> permission.cures().value() >= WORTH_A_CALL)
+                    .max(Comparator.comparingDouble(permission -> permission.cures().value())));
   }
 
-  private Optional<Permission> permission(Repair repair) {
-    Set<Need> waits = EnumSet.noneOf(Need.class);
-    waits.addAll(repair.effort().needs());
-    if (repair.effort().opensTheCase()) {
-      waits.add(Need.COVER);
-    }
-    waits.retainAll(about.missing());
-    boolean reached = reaches(repair.effort().reach());
-    boolean asked = waits.stream().allMatch(need -> need.question().isPresent());
-    if (waits.isEmpty() || !asked || !reached) {
-      return Optional.empty();
-    }
-    double[] byCause = beliefs.byCause();
-    double cures = 0;
-    for (int i = 0; i < byCause.length; i++) {
-      cures += byCause[i] * repair.cures().getOrDefault(diagnosis.causes().get(i).id(), 0.0);
-    }
-    return Optional.of(new Permission(waits.iterator().next(), repair, Odds.of(cures)));
+  private Permission permission(Repair repair) {
+    return new Permission(
+        waitsFor(repair).iterator().next(), repair, Odds.of(beliefs.chanceOf(repair)));
   }
 
   /** A suspect drive with data that is not saved is copied or sent away, and nothing else. */

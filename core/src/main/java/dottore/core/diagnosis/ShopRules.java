@@ -3,6 +3,7 @@ package dottore.core.diagnosis;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Depth;
+import dottore.core.casebook.Need;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.School;
 import dottore.core.casebook.Step;
@@ -61,6 +62,12 @@ public record ShopRules(
   /** What a wait can cost at most, in bench minutes: a shop goes on with other machines. */
   private static final double DEAREST_WAIT = 20;
 
+  /** Bench minutes for reaching a customer and noting the answer. */
+  private static final double CALL = 5;
+
+  /** The same for copying what is wanted off a drive that reads well, waiting with it. */
+  private static final double COPY = 30;
+
   /** A word or figure on a screen is read wrong this much less often than a feel is taken wrong. */
   private static final double SCREEN_SLIP = 0.25;
 
@@ -85,6 +92,11 @@ public record ShopRules(
   public ShopRules under(Schools schools, Set<Context> contexts) {
     return new ShopRules(
         waiting, perMinute, depth, referMinutes, foundAt, slip, schools.pricing(contexts));
+  }
+
+  /** What it costs to get what a repair waits for, in bench minutes. */
+  static double getting(Need need) {
+    return need == Need.DATA_SAFE ? COPY : CALL;
   }
 
   /** The chance of a wrong answer to a check. */

@@ -332,6 +332,28 @@ class DiagnosisTest {
     assertThat(DIAGNOSIS.assess(early).permission()).isEmpty();
   }
 
+  /** Nobody gives a machine up because the customer was not called yet. */
+  @Test
+  void aCureThatWaitsForTheCustomerIsPlannedWithAndNotOffered() {
+    List<Event> broken =
+        List.of(
+            seen("how-far", "loader"),
+            seen("loader-message", "boot-data"),
+            seen("repair-tool-sees-system", "boot-broken"),
+            seen("attributes", "fine"));
+    Set<Context> tower = Set.of(Context.TOWER);
+    Assessment saved = DIAGNOSIS.assess(new Case(tower, Set.of(), Set.of(), broken));
+    Assessment unsaved =
+        DIAGNOSIS.assess(new Case(tower, Set.of(), Set.of(Need.DATA_SAFE), broken));
+    assertThat(saved.next().orElseThrow().id()).isEqualTo("rebuild-boot-data");
+    assertThat(unsaved.candidates()).noneMatch(c -> c.id().equals("rebuild-boot-data"));
+    assertThat(unsaved.next().orElseThrow().toTheEnd().value())
+        .isBetween(
+            saved.next().orElseThrow().toTheEnd().value(),
+            saved.next().orElseThrow().toTheEnd().value() + 45);
+    assertThat(unsaved.permission().orElseThrow().opens().id()).isEqualTo("rebuild-boot-data");
+  }
+
   @Test
   void whatWasReadOnItsScreenShowsHowFarItGets() {
     Case read = tower(seen("repair-tool-sees-system", "empty"));
