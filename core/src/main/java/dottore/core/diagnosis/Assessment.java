@@ -59,15 +59,18 @@ public final class Assessment {
    * step.
    */
   /**
-   * @param waiting the repair that the customer's word would make the next step
+   * @param waiting the repairs that wait for the customer, in the planner's order
+   * @param callNext whether the first of them would be the next step
    */
   private record Planned(
       List<Candidate> candidates,
       Verdict verdict,
       List<Unavailable> unavailable,
-      Optional<Repair> waiting) {
+      List<Repair> waiting,
+      boolean callNext) {
     Planned {
       candidates = List.copyOf(candidates);
+      waiting = List.copyOf(waiting);
       unavailable = List.copyOf(unavailable);
     }
   }
@@ -99,7 +102,7 @@ public final class Assessment {
 
   private Planned plan() {
     if (timeline.works().isPresent() || !timeline.marks().isEmpty()) {
-      return new Planned(List.of(), verdict(List.of()), List.of(), Optional.empty());
+      return new Planned(List.of(), verdict(List.of()), List.of(), List.of(), false);
     }
     List<Unavailable> unavailable = new ArrayList<>();
     boolean[] checkOpen = openChecks(unavailable);
@@ -121,7 +124,8 @@ public final class Assessment {
         precedence.inOrder(inTurn),
         verdict,
         unavailable,
-        all.stream().findFirst().flatMap(first -> among(waiting, first)));
+        all.stream().flatMap(candidate -> among(waiting, candidate).stream()).toList(),
+        among(waiting, all.get(0)).isPresent());
   }
 
   private static List<Candidate> without(List<Repair> waiting, List<Candidate> all) {
@@ -335,26 +339,18 @@ public final class Assessment {
   }
 
   /**
-   * What to ask the customer next: what the next step waits for, else the permission for the
-   * likeliest cure among those that wait for nothing else. Empty while nothing likely waits.
+   * What to ask the customer next: what the next step waits for, else the permission for the best
+   * of the likely cures among those that wait for nothing else. Empty while nothing likely waits.
    */
   public Optional<Permission> permission() {
     if (!stops().isEmpty() || verdict() instanceof Verdict.Works) {
       return Optional.empty();
     }
-    return planned()
-        .waiting()
+    Planned plan = planned();
+    return plan.waiting().stream()
         .map(this::permission)
-        .or(
-            () ->
-                unavailable().stream()
-                    .map(Unavailable::step)
-                    .filter(Repair.class::isInstance)
-                    .map(Repair.class::cast)
-                    .filter(repair -> !waitsFor(repair).isEmpty())
-                    .map(this::permission)
-                    .filter(permission -> permission.cures().value() >= WORTH_A_CALL)
-                    .max(Comparator.comparingDouble(permission -> permission.cures().value())));
+        .filter(permission -> plan.callNext() || permission.cures().value() >= WORTH_A_CALL)
+        .findFirst();
   }
 
   private Permission permission(Repair repair) {

@@ -352,6 +352,11 @@ class DiagnosisTest {
             saved.next().orElseThrow().toTheEnd().value(),
             saved.next().orElseThrow().toTheEnd().value() + 45);
     assertThat(unsaved.permission().orElseThrow().opens().id()).isEqualTo("rebuild-boot-data");
+    Set<Need> nothing = Set.of(Need.DATA_SAFE, Need.ERASE_CONSENT);
+    Assessment unasked = DIAGNOSIS.assess(new Case(tower, Set.of(), nothing, broken));
+    assertThat(unasked.permission().orElseThrow().opens().id())
+        .as("what keeps everything, not what erases")
+        .isEqualTo("rebuild-boot-data");
   }
 
   @Test
