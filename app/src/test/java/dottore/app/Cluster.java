@@ -37,6 +37,15 @@ public final class Cluster implements AutoCloseable {
     return script("db", "start", name).lines().toList();
   }
 
+  /** At which port it ran the last time, and would run again. */
+  public void ranAt(int port) {
+    try {
+      Files.writeString(home.resolve("db-port"), port + "\n");
+    } catch (IOException broken) {
+      throw new UncheckedIOException(broken);
+    }
+  }
+
   public String password() {
     try {
       return Files.readString(Path.of(lines("dottore").get(1))).strip();
