@@ -230,12 +230,17 @@ public final class Assessment {
       if (used || !worthAsking(repair)) {
         continue;
       }
-      if (offered(repair, unavailable)) {
-        repairOpen[r] = !precedence.erasesForNothing(repair, unavailable);
-      } else if (!waitsFor(repair).isEmpty()) {
-        waiting.add(repair);
-        repairOpen[r] = !precedence.erasesForNothing(repair, new ArrayList<>());
+      boolean vain = precedence.erasesForNothing(repair);
+      boolean now = offered(repair, unavailable);
+      boolean later = !now && !waitsFor(repair).isEmpty();
+      if (now && vain) {
+        unavailable.add(
+            new Unavailable(repair, "nothing says that what it would erase is at fault"));
       }
+      if (later) {
+        waiting.add(repair);
+      }
+      repairOpen[r] = !vain && (now || later);
     }
     return Planner.rank(problem(waiting), posterior, checkOpen, repairOpen, diagnosis.lookAhead())
         .stream()

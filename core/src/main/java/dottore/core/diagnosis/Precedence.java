@@ -138,16 +138,11 @@ final class Precedence {
   }
 
   /** Whether what would be erased was looked at in every way there is, and is not at fault. */
-  boolean erasesForNothing(Repair repair, List<Unavailable> unavailable) {
+  boolean erasesForNothing(Repair repair) {
     Map<String, Set<String>> first = repair.effort().turn().first();
-    boolean cleared =
-        erases(repair)
-            && timeline.answeredOtherwise(first)
-            && first.keySet().stream().noneMatch(id -> checkOpen[diagnosis.indexOfCheck(id)]);
-    if (cleared) {
-      unavailable.add(new Unavailable(repair, "nothing says that what it would erase is at fault"));
-    }
-    return cleared;
+    return erases(repair)
+        && timeline.answeredOtherwise(first)
+        && first.keySet().stream().noneMatch(id -> checkOpen[diagnosis.indexOfCheck(id)]);
   }
 
   /** Nothing is erased on a guess; what is found out first may make it more than one. */

@@ -216,16 +216,12 @@ class SafetyTest {
   /** What waits for the stop code waits for how it fails, since that wants to be known first. */
   @Test
   void whatGoesFirstIsFollowedToTheCheckThatWaitsForNothing() {
-    Assessment stops =
-        assess(EnumSet.of(Context.LAPTOP, Context.MEMORY_CHANGED), Set.of(), "how-far=stop");
-    assertThat(offered(stops)).contains("how-it-fails").doesNotContain("stop-code");
-    Assessment seen =
-        assess(
-            EnumSet.of(Context.LAPTOP, Context.MEMORY_CHANGED),
-            Set.of(),
-            "how-far=stop",
-            "how-it-fails=stop-screen");
-    assertThat(offered(seen)).contains("stop-code");
+    Set<Context> laptop = EnumSet.of(Context.LAPTOP, Context.MEMORY_CHANGED);
+    assertThat(offered(assess(laptop, Set.of(), "how-far=stop")))
+        .contains("how-it-fails")
+        .doesNotContain("stop-code");
+    assertThat(offered(assess(laptop, Set.of(), "how-far=stop", "how-it-fails=stop-screen")))
+        .contains("stop-code");
   }
 
   /** The cure that waits for a look is not passed by one that costs five times as much. */
