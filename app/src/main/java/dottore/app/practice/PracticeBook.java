@@ -159,7 +159,11 @@ class PracticeBook {
       }
     }
     int from = Math.floorMod(claim.hashCode(), Scenario.SEEDS);
-    return among(from, 2, faults, Set.of(file.machine().kind()));
+    try {
+      return Scenario.among(from, 2, faults, Set.of(file.machine().kind()));
+    } catch (IllegalArgumentException none) {
+      throw new Refused("No machine of this kind with that cause is among the practice cases.");
+    }
   }
 
   Set<Fault> in(Station area) {
