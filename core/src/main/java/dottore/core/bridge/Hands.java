@@ -388,6 +388,16 @@ public final class Hands {
         "repair-in-place",
         removes(FILES_DAMAGED, UPGRADE_HALF, GRAPHICS_DRIVER_OLDER, UPDATES_PENDING));
     works.put("roll-back-upgrade", removes(UPGRADE_HALF));
+    Work back =
+        removes(
+            NETWORK_DRIVER_BAD,
+            WIRELESS_DRIVER_BAD,
+            GRAPHICS_DRIVER_BAD,
+            GRAPHICS_DRIVER_OLDER,
+            FILTERS_COLLIDE,
+            TOOL_CRASHES);
+    // One machine in three keeps no point that is old enough.
+    works.put("set-system-back", (m, r) -> r.nextInt(3) > 0 ? back.on(m, r) : m);
     works.put("remove-malware", (m, r) -> r.nextInt(10) > 0 ? m.without(MALWARE) : m);
     works.put("right-license", removes(LICENSE_AMISS));
     works.put("calibrate-touch", removes(TOUCH_AMISS));

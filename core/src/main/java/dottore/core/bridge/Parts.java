@@ -135,9 +135,9 @@ public final class Parts {
             + " live-stick-run setup-drive-list old-layout-look rebuild-boot-data set-default-entry"
             + " maker-recovery install-on-empty set-power-states trim-start let-it-finish"
             + " clear-target-drive enter-key-again right-recovery-image repair-system-files"
-            + " repair-in-place roll-back-upgrade reinstall-clean remove-malware make-space"
-            + " initialize-drive right-license give-letter copy-then-rebuild-table set-sign-in-anew"
-            + " new-profile clear-browser convert-to-new-way finish-updates");
+            + " repair-in-place roll-back-upgrade set-system-back reinstall-clean make-space"
+            + " remove-malware initialize-drive right-license give-letter copy-then-rebuild-table"
+            + " set-sign-in-anew new-profile clear-browser convert-to-new-way finish-updates");
     put(
         parts,
         Part.DRIVERS,

@@ -238,7 +238,7 @@ final class SystemSights {
     looks.put("file-check", SystemSights::fileCheck);
     looks.put("history-of-upgrades", b -> b.has(UPGRADE_HALF) && b.chance(0.85) ? "half" : "plain");
     looks.put("offline-scan", b -> b.has(MALWARE) && b.chance(0.85) ? "found" : "clean");
-    looks.put("guards-look", b -> b.has(MALWARE) && b.chance(0.6) ? "off" : "on");
+    looks.put("guards-look", SystemSights::guards);
     looks.put("activation-page", b -> b.has(LICENSE_AMISS) ? "not-active" : "active");
     looks.put(
         "sign-in-look",
@@ -285,6 +285,13 @@ final class SystemSights {
       return "space";
     }
     return b.has(MALWARE, 1) ? "guard" : b.has(SECOND_SYSTEM_LEFT, 2) ? "menu" : "none";
+  }
+
+  private static String guards(Bench b) {
+    if (b.has(MALWARE) && b.chance(0.5)) {
+      return "off";
+    }
+    return b.has(MALWARE) && b.chance(0.6) ? "found" : "on";
   }
 
   private static String fileCheck(Bench b) {

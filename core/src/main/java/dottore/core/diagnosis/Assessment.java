@@ -109,7 +109,7 @@ public final class Assessment {
     Precedence precedence = new Precedence(diagnosis, timeline, about.kind(), beliefs, checkOpen);
     List<Repair> waiting = new ArrayList<>();
     List<Candidate> all = rank(checkOpen, precedence, unavailable, waiting);
-    List<Candidate> ranked = precedence.sparing(without(waiting, all));
+    List<Candidate> ranked = precedence.sparing(precedence.tellingFirst(without(waiting, all)));
     List<Candidate> inTurn = precedence.proved(ranked, unavailable);
     Verdict verdict = verdict(inTurn);
     if (verdict instanceof Verdict.Found found && found.byOdds()) {

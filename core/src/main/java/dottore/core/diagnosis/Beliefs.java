@@ -1,9 +1,14 @@
 package dottore.core.diagnosis;
 
 import dottore.core.casebook.Cause;
+import dottore.core.casebook.Check;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.Stage;
+import dottore.core.casebook.Step;
+import java.util.Arrays;
+import java.util.Optional;
 import java.util.Set;
+import java.util.function.IntToDoubleFunction;
 import java.util.function.ToDoubleFunction;
 
 /** What is thought of a case: the odds of every hypothesis, and what follows from them. */
@@ -45,6 +50,30 @@ final class Beliefs {
   /** The odds that the machine gets at least so far, 0 to 1. */
   double reaching(Stage.Reach wanted) {
     return mean(h -> h.stage().reach().compareTo(wanted) >= 0 ? 1 : 0);
+  }
+
+  /**
+   * How likely the machine works or the first suspect is right once a step is done, 0 to 1.
+   *
+   * @param step empty for referring, which tells nothing
+   */
+  double rightAfter(Optional<Step> step) {
+    if (step.orElse(null) instanceof Check check) {
+      double[][] rows = diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())];
+      return Arrays.stream(rows).mapToDouble(row -> likeliest(h -> row[h])).sum();
+    }
+    if (step.orElse(null) instanceof Repair repair) {
+      return chanceOf(repair)
+          + likeliest(h -> 1 - cures(repair, diagnosis.hypotheses().get(h).cause()));
+    }
+    return likeliest(h -> 1);
+  }
+
+  /** The odds of the likeliest cause, where every hypothesis is weighed by something. */
+  private double likeliest(IntToDoubleFunction weight) {
+    double[] weighed = new double[odds.length];
+    Arrays.setAll(weighed, h -> odds[h] * weight.applyAsDouble(h));
+    return Arrays.stream(diagnosis.byCause(weighed)).max().orElseThrow();
   }
 
   private static double cures(Repair repair, Cause cause) {

@@ -25,6 +25,16 @@ import java.util.stream.IntStream;
  * spares a drive before what erases it, a proof before money is spent, a free look before a tool.
  */
 final class Precedence {
+  /** Up to how many times the best in the end a step may come to that tells more. */
+  private static final double TELLS_WITHIN = 1.05;
+
+  /**
+   * Bench minutes that it is worth to be surely right about the cause, and not surely wrong. Tried
+   * from nothing to 400 on sampled machines: from 40 to 60 all of them are right sooner and done no
+   * later.
+   */
+  private static final double BEING_RIGHT = 50;
+
   /** Less than one chance in three that it cures is a guess. */
   private static final double GUESS = 1.0 / 3;
 
@@ -120,6 +130,30 @@ final class Precedence {
     return other.step().orElse(null) instanceof Repair repair && !erases(repair)
         ? beliefs.chanceOf(repair, erasing)
         : 0;
+  }
+
+  /**
+   * The same with what tells most first, of the steps that come to about the same in the end: what
+   * is said in minutes is not known to a twentieth, and whoever is right early errs less later.
+   * Nothing is erased for it.
+   */
+  List<Candidate> tellingFirst(List<Candidate> ranked) {
+    double most = TELLS_WITHIN * ranked.get(0).toTheEnd().value();
+    List<Candidate> inTurn = new ArrayList<>(ranked);
+    ranked.stream()
+        .filter(candidate -> candidate.toTheEnd().value() <= most)
+        .filter(candidate -> candidate.step().filter(Precedence::erases).isEmpty())
+        .min(Comparator.comparingDouble(this::lessWhatItTells))
+        .ifPresent(
+            first -> {
+              inTurn.remove(first);
+              inTurn.add(0, first);
+            });
+    return inTurn;
+  }
+
+  private double lessWhatItTells(Candidate candidate) {
+    return candidate.toTheEnd().value() - BEING_RIGHT * beliefs.rightAfter(candidate.step());
   }
 
   /** The same with the checks that go before them, each step once. */

@@ -321,6 +321,7 @@ record Road(
                   "safe-disable-network-driver",
                   "repair-system-files",
                   "roll-back-upgrade",
+                  "set-system-back",
                   "reinstall-clean",
                   "replace-memory",
                   "replace-drive-restore")),

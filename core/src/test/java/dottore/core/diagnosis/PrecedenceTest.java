@@ -1,0 +1,85 @@
+package dottore.core.diagnosis;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Context;
+import dottore.core.casebook.Step;
+import dottore.core.units.Minutes;
+import java.util.Comparator;
+import java.util.EnumSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Stream;
+import org.junit.jupiter.api.Test;
+
+class PrecedenceTest {
+  private final Casebook casebook = Casebook.shipped();
+  private final Diagnosis diagnosis = new Diagnosis(casebook, ShopRules.usual());
+  private final Case slow =
+      new Case(
+          EnumSet.of(Context.LAPTOP),
+          Set.of(),
+          Set.of(),
+          List.of(
+              new Event.Reading(0, "how-far", "degraded", Event.SEEN),
+              new Event.Reading(1, "what-is-wrong", "slow", Event.SEEN)));
+  private final Beliefs beliefs = new Beliefs(diagnosis, diagnosis.assess(slow).odds());
+  private final Precedence precedence =
+      new Precedence(
+          diagnosis,
+          Timeline.of(casebook, slow),
+          slow.kind(),
+          beliefs,
+          new boolean[casebook.checks().size()]);
+
+  private final Step telling = byWhatItTells().max(Comparator.naturalOrder()).orElseThrow().step();
+  private final Step mute = byWhatItTells().min(Comparator.naturalOrder()).orElseThrow().step();
+
+  private record Told(Step step, double right) implements Comparable<Told> {
+    @Override
+    public int compareTo(Told other) {
+      return Double.compare(right, other.right);
+    }
+  }
+
+  private Stream<Told> byWhatItTells() {
+    return casebook.checks().stream().map(c -> new Told(c, beliefs.rightAfter(Optional.of(c))));
+  }
+
+  private static Candidate at(Step step, double toTheEnd) {
+    return new Candidate(Optional.of(step), Minutes.of(3), Minutes.of(toTheEnd));
+  }
+
+  @Test
+  void noStepMakesItLessLikelyThatTheFirstSuspectIsRight() {
+    double now = beliefs.rightAfter(Optional.empty());
+    assertThat(now).isBetween(0.05, 0.5);
+    assertThat(Stream.concat(casebook.checks().stream(), casebook.repairs().stream()))
+        .allSatisfy(
+            step ->
+                assertThat(beliefs.rightAfter(Optional.of(step)))
+                    .as(step.id())
+                    .isBetween(now - 1e-9, 1.0));
+    assertThat(beliefs.rightAfter(Optional.of(telling))).isGreaterThan(now + 0.1);
+    assertThat(beliefs.rightAfter(Optional.of(mute))).isLessThan(now + 0.01);
+  }
+
+  @Test
+  void ofStepsThatComeToTheSameWhatTellsMostGoesFirst() {
+    Candidate refer = new Candidate(Optional.empty(), Minutes.of(400), Minutes.of(400));
+    List<Candidate> ranked = List.of(at(mute, 100), at(telling, 103), refer);
+    assertThat(precedence.tellingFirst(ranked))
+        .containsExactly(at(telling, 103), at(mute, 100), refer);
+  }
+
+  @Test
+  void whatIsDearerInTheEndIsNotTakenForWhatItTells() {
+    List<Candidate> beyond = List.of(at(mute, 100), at(telling, 106));
+    assertThat(precedence.tellingFirst(beyond)).isEqualTo(beyond);
+    // Half the certainty that there is to be had is worth 25 minutes, and this costs 45 more.
+    List<Candidate> dear = List.of(at(mute, 1000), at(telling, 1045));
+    assertThat(precedence.tellingFirst(dear)).isEqualTo(dear);
+  }
+}
