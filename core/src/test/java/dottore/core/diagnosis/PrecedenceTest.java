@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
+import dottore.core.casebook.Depth;
 import dottore.core.casebook.Step;
 import dottore.core.units.Minutes;
 import java.util.Comparator;
@@ -78,8 +79,28 @@ class PrecedenceTest {
   void whatIsDearerInTheEndIsNotTakenForWhatItTells() {
     List<Candidate> beyond = List.of(at(mute, 100), at(telling, 106));
     assertThat(precedence.tellingFirst(beyond)).isEqualTo(beyond);
+    List<Candidate> longer =
+        List.of(at(mute, 100), new Candidate(Optional.of(telling), Minutes.of(6), Minutes.of(101)));
+    assertThat(precedence.tellingFirst(longer)).isEqualTo(longer);
     // Half the certainty that there is to be had is worth 25 minutes, and this costs 45 more.
     List<Candidate> dear = List.of(at(mute, 1000), at(telling, 1045));
     assertThat(precedence.tellingFirst(dear)).isEqualTo(dear);
+  }
+
+  /** Who has put another processor in reads the list before taking it out again. */
+  @Test
+  void whatIsDeeperIsNotTakenForWhatItTells() {
+    Candidate reseat = at(casebook.repair("reseat-cpu").orElseThrow(), 100);
+    Candidate list = at(casebook.check("version-shown").orElseThrow(), 101);
+    assertThat(precedence.tellingFirst(List.of(list, reseat))).containsExactly(list, reseat);
+    Set<Context> changed = EnumSet.of(Context.TOWER, Context.CPU_CHANGED);
+    Case atTheLight =
+        new Case(
+            changed,
+            Set.of(),
+            Set.of(),
+            List.of(new Event.Reading(0, "how-far", "cpu", Event.SEEN)));
+    assertThat(diagnosis.assess(atTheLight).candidates().get(0).step())
+        .hasValueSatisfying(step -> assertThat(step.effort().depth()).isEqualTo(Depth.LOOK));
   }
 }
