@@ -28,7 +28,11 @@ import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 class Evaluation {
   private static final int PROBLEMS = 2000;
   private static final int MEDIUM = 150;
-  private static final int CASES = 4000;
+  private static final int CASES = 8000;
+
+  /** From this number on no machine was looked at while the casebook was mended. */
+  private static final int FRESH = 4_000_000;
+
   private static final int ABLATED = 1200;
   private static final int BINS = 10;
 
@@ -83,15 +87,16 @@ class Evaluation {
     say("| goal | " + goals + " |%n");
   }
 
+  private SampledMachine machine(int number) {
+    return new SampledMachine(diagnosis, seed * 10_000_000 + FRESH + number);
+  }
+
   private List<Road> roads(Function<SampledMachine, Road> way) {
     return roads(CASES, way);
   }
 
   private List<Road> roads(int cases, Function<SampledMachine, Road> way) {
-    return IntStream.range(0, cases)
-        .parallel()
-        .mapToObj(i -> way.apply(new SampledMachine(diagnosis, seed * 10_000_000 + i)))
-        .toList();
+    return IntStream.range(0, cases).parallel().mapToObj(i -> way.apply(machine(i))).toList();
   }
 
   private void sampled() {
@@ -107,8 +112,9 @@ class Evaluation {
             + " (a) climbs%nthe same rungs on every machine, buys one dear part and refers before"
             + " the next; (b) only%nwhat makes sense where the machine stops, two dear parts at"
             + " most; (c) cures the likeliest%ncause first and never looks. A machine that is given"
-            + " up is charged with 240 minutes on every road.%n%n",
-        CASES);
+            + " up is charged with 240 minutes on every road. None of them%nwas looked at while the"
+            + " casebook was mended; two standard errors of a share of 94 %% are %.1f points.%n%n",
+        CASES, 100 * 2 * Math.sqrt(0.94 * 0.06 / CASES));
     say("| road | median min | mean min | cured in the shop | drive written in vain |%n");
     say("|---|---|---|---|---|%n");
     row("Dottore", ours);
@@ -192,7 +198,7 @@ class Evaluation {
   /** The share of the machines that all repairs of their causes together cure. */
   private double curable() {
     return IntStream.range(0, CASES)
-        .mapToObj(i -> new SampledMachine(diagnosis, seed * 10_000_000 + i))
+        .mapToObj(this::machine)
         .mapToDouble(
             machine -> {
               double not = 1;
@@ -229,10 +235,7 @@ class Evaluation {
   private void byStage(List<Road> ours) {
     say("%n| stops at | cases | right first within 8 | cured |%n|---|---|---|---|%n");
     for (Stage stage : Stage.values()) {
-      int[] here =
-          IntStream.range(0, CASES)
-              .filter(i -> new SampledMachine(diagnosis, seed * 10_000_000 + i).stage() == stage)
-              .toArray();
+      int[] here = IntStream.range(0, CASES).filter(i -> machine(i).stage() == stage).toArray();
       if (here.length > 0) {
         say(
             "| %s | %d | %.0f %% | %.0f %% |%n",
