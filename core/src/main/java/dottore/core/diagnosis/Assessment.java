@@ -345,17 +345,27 @@ public final class Assessment {
 
   /**
    * What to ask the customer next: what the next step waits for, else the permission for the best
-   * of the likely cures among those that wait for nothing else. Empty while nothing likely waits.
+   * of the likely cures among those that wait for nothing else. Empty while nothing likely waits,
+   * or nothing that is likelier to cure it than what can be done without asking.
    */
   public Optional<Permission> permission() {
     if (!stops().isEmpty() || verdict() instanceof Verdict.Works) {
       return Optional.empty();
     }
     Planned plan = planned();
+    double worth = Math.max(WORTH_A_CALL, likeliestAtHand());
     return plan.waiting().stream()
         .map(this::permission)
-        .filter(permission -> plan.callNext() || permission.cures().value() >= WORTH_A_CALL)
+        .filter(permission -> plan.callNext() || permission.cures().value() >= worth)
         .findFirst();
+  }
+
+  private double likeliestAtHand() {
+    return candidates().stream()
+        .flatMap(candidate -> candidate.step().stream())
+        .mapToDouble(step -> step instanceof Repair repair ? chanceOf(repair) : 0)
+        .max()
+        .orElse(0);
   }
 
   private Permission permission(Repair repair) {

@@ -6,6 +6,7 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Need;
+import dottore.core.casebook.Repair;
 import dottore.core.casebook.Stage;
 import dottore.core.casebook.Station;
 import dottore.core.casebook.Touched;
@@ -330,6 +331,35 @@ class DiagnosisTest {
     Case early =
         new Case(Set.of(Context.TOWER), Set.of(), unasked, List.of(seen("how-far", "dead")));
     assertThat(DIAGNOSIS.assess(early).permission()).isEmpty();
+  }
+
+  /** Nobody is called about his data while another driver is likelier to do. */
+  @Test
+  void nobodyIsCalledWhileWhatIsAtHandIsLikelierToCureIt() {
+    List<Event> crashes =
+        List.of(
+            seen("how-far", "unstable"),
+            seen("how-it-fails", "stop-screen"),
+            seen("stop-code", "driver"),
+            seen("driver-date", "network-old"),
+            seen("attributes", "fine"),
+            seen("live-stick-run", "quiet"));
+    Case unasked =
+        new Case(
+            Set.of(Context.TOWER, Context.SYSTEM_UPGRADED),
+            Set.of(),
+            Set.of(Need.ERASE_CONSENT),
+            crashes);
+    Assessment now = DIAGNOSIS.assess(unasked);
+    Repair driver = DIAGNOSIS.casebook().repair("newer-network-driver").orElseThrow();
+    Repair anew = DIAGNOSIS.casebook().repair("reinstall-clean").orElseThrow();
+    assertThat(now.chanceOf(anew)).isBetween(0.25, now.chanceOf(driver));
+    assertThat(now.permission()).isEmpty();
+    assertThat(
+            DIAGNOSIS
+                .assess(unasked.with(new Event.Tried(9, driver.id(), Event.Result.SAME)))
+                .permission())
+        .hasValueSatisfying(asked -> assertThat(asked.opens()).isEqualTo(anew));
   }
 
   /** Nobody gives a machine up because the customer was not called yet. */
