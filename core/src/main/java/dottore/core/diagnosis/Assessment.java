@@ -57,8 +57,7 @@ public final class Assessment {
   /**
    * What planning gives. It costs most of an assessment, so that it waits until somebody asks for a
    * step.
-   */
-  /**
+   *
    * @param waiting the repairs that wait for the customer, in the planner's order
    * @param callNext whether the first of them would be the next step
    */
