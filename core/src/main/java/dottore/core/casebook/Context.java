@@ -33,16 +33,18 @@ public enum Context {
   SPINNING_DRIVE("spinning drive", false),
   ON_BATTERY("on battery", false);
 
+  private final String id;
   private final String words;
   private final boolean change;
 
   Context(String words, boolean change) {
+    this.id = name().toLowerCase(Locale.ROOT).replace('_', '-');
     this.words = words;
     this.change = change;
   }
 
   public String id() {
-    return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    return id;
   }
 
   public String words() {

@@ -41,18 +41,20 @@ public enum Stage {
     }
   }
 
+  private final String id;
   private final String words;
   private final Reach reach;
   private final Station station;
 
   Stage(String words, Reach reach, Station station) {
+    this.id = name().toLowerCase(Locale.ROOT).replace('_', '-');
     this.words = words;
     this.reach = reach;
     this.station = station;
   }
 
   public String id() {
-    return name().toLowerCase(Locale.ROOT).replace('_', '-');
+    return id;
   }
 
   public String words() {

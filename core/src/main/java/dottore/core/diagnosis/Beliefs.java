@@ -8,6 +8,7 @@ import dottore.core.casebook.Step;
 import java.util.Arrays;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.IntPredicate;
 import java.util.function.IntToDoubleFunction;
 import java.util.function.ToDoubleFunction;
 
@@ -39,12 +40,24 @@ final class Beliefs {
 
   /** The chance that a repair cures it, 0 to 1. */
   double chanceOf(Repair repair) {
-    return mean(h -> cures(repair, h.cause()));
+    return chanceOf(repair, h -> true);
   }
 
   /** The chance that a repair cures it and that another is for the same cause, 0 to 1. */
   double chanceOf(Repair repair, Repair other) {
-    return mean(h -> other.cures().containsKey(h.cause().id()) ? cures(repair, h.cause()) : 0);
+    return chanceOf(
+        repair, h -> other.cures().containsKey(diagnosis.hypotheses().get(h).cause().id()));
+  }
+
+  private double chanceOf(Repair repair, IntPredicate among) {
+    int r = diagnosis.indexOfRepair(repair.id());
+    int[] cured = diagnosis.asProblem().cures()[r];
+    double[] works = diagnosis.asProblem().works()[r];
+    double sum = 0;
+    for (int k = 0; k < cured.length; k++) {
+      sum += odds[cured[k]] > 0 && among.test(cured[k]) ? odds[cured[k]] * works[k] : 0;
+    }
+    return sum;
   }
 
   /** The odds that the machine gets at least so far, 0 to 1. */

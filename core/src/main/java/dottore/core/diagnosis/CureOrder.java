@@ -34,6 +34,9 @@ final class CureOrder {
   private final int[] usualOrder;
   private int usualRepairs;
 
+  /** What curing takes at least where a price stands now: no road is cheaper than knowing. */
+  private double leastLeft;
+
   /**
    * @param position where a hypothesis of the problem stands among the kept ones, or -1
    * @param groupOf the group of each kept hypothesis
@@ -156,6 +159,20 @@ final class CureOrder {
    * @param mass their sum
    */
   double price(double[] sums, double mass) {
+    return price(sums, mass, Double.POSITIVE_INFINITY);
+  }
+
+  /** The same; at or above {@code enough} it need not be exact, only not below. */
+  double price(double[] sums, double mass, double enough) {
+    return price(sums, mass, mass * refer, enough);
+  }
+
+  /** The same where another way costs so much: never more than that. */
+  private double price(double[] sums, double mass, double otherwise, double enough) {
+    leastLeft = bound(sums);
+    if (Math.min(otherwise, leastLeft) >= enough) {
+      return otherwise;
+    }
     double[] left = scratchLeft;
     double[] worth = scratchWorth;
     double[] key = scratchKey;
@@ -164,9 +181,13 @@ final class CureOrder {
     int n = inOrderOfWorth(left, NEGLIGIBLE_REPAIR * mass / refer);
     double rest = mass;
     double spent = 0;
-    double best = mass * refer;
+    double best = otherwise;
     int i = 0;
     while (i < n && rest >= NEGLIGIBLE_REST * mass) {
+      double least = spent + leastLeft;
+      if (least >= best || Math.min(best, least) >= enough) {
+        break;
+      }
       int r = order[i];
       if (worth[r] < key[r]) {
         // Others cured part of what this one would: it moves back to where it now belongs.
@@ -178,9 +199,6 @@ final class CureOrder {
         break;
       }
       spent += rest * repairCost[r];
-      if (spent >= best) {
-        break;
-      }
       rest -= fail(r, left, worth);
       best = Math.min(best, spent + rest * refer);
       i++;
@@ -241,6 +259,7 @@ final class CureOrder {
       if (part > 0) {
         left[g] -= part;
         cured += part;
+        leastLeft -= part * known[g];
         int[] others = repairsOf[g];
         for (int other = 0; other < others.length; other++) {
           worth[others[other]] -= part * perMinuteOf[g][other];
@@ -258,10 +277,13 @@ final class CureOrder {
    * which is what it came to over thousands of followed roads.
    */
   double leaf(double[] sums, double mass) {
-    double blind = price(sums, mass);
-    double least = bound(sums) + mass * FINDING_OUT;
-    if (least >= blind) {
-      return blind;
+    return leaf(sums, mass, Double.POSITIVE_INFINITY);
+  }
+
+  /** The same; at or above {@code enough} it need not be exact, only not below. */
+  double leaf(double[] sums, double mass, double enough) {
+    if (mass <= 0) {
+      return 0;
     }
     double bits = mass * Math.log(mass);
     for (int g = 0; g < groups; g++) {
@@ -269,7 +291,8 @@ final class CureOrder {
         bits -= sums[g] * Math.log(sums[g]);
       }
     }
-    return Math.min(blind, least + PER_BIT * bits / Math.log(2));
+    double found = bound(sums) + mass * FINDING_OUT + PER_BIT * bits / Math.log(2);
+    return price(sums, mass, Math.min(found, mass * refer), enough);
   }
 
   /** No road is cheaper than knowing the cause and curing it. */

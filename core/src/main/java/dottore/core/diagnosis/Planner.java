@@ -308,7 +308,7 @@ final class Planner {
       for (int o = 0; o < table.outcomes(); o++) {
         double m = weigh(q, sums, mass, table, o, next);
         rest -= cures.bound(next);
-        score += rest(next, m);
+        score += rest(next, m, best - score - rest);
         if (score + rest >= best) {
           score = Double.POSITIVE_INFINITY;
           break;
@@ -321,7 +321,12 @@ final class Planner {
 
   /** What the end of a look ahead is worth. */
   private double rest(double[] sums, double mass) {
-    return moreToLearn ? cures.leaf(sums, mass) : cures.price(sums, mass);
+    return rest(sums, mass, Double.POSITIVE_INFINITY);
+  }
+
+  /** The same; at or above {@code enough} it need not be exact. */
+  private double rest(double[] sums, double mass, double enough) {
+    return moreToLearn ? cures.leaf(sums, mass, enough) : cures.price(sums, mass, enough);
   }
 
   /** The weights by group. */

@@ -9,6 +9,7 @@ import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -80,6 +81,7 @@ final class Precedence {
   private final Beliefs beliefs;
   private final double[] odds;
   private final boolean[] checkOpen;
+  private final Map<Integer, Optional<Check>> proofs = new HashMap<>();
 
   /**
    * @param checkOpen which checks can be done now, in the order of the diagnosis
@@ -241,19 +243,23 @@ final class Precedence {
                 erases(step) && !timeline.driveHealthRead()
                     ? cheapest(Check::showsDriveHealth)
                     : Optional.empty())
-        .or(() -> cheapest(check -> rulesOut(turn, check)));
+        .or(() -> cheapestOf(rulingOut(turn)));
   }
 
-  private boolean rulesOut(Step.Turn turn, Check check) {
+  /** Ids of the checks that look for what would make a step vain, where that is likely enough. */
+  private Set<String> rulingOut(Step.Turn turn) {
     return turn.ruleOut().entrySet().stream()
-        .filter(one -> one.getValue().equals(check.id()))
-        .anyMatch(one -> beliefs.oddsOf(Set.of(one.getKey())) >= WORTH_RULING_OUT);
+        .filter(one -> beliefs.oddsOf(Set.of(one.getKey())) >= WORTH_RULING_OUT)
+        .map(Map.Entry::getValue)
+        .collect(Collectors.toSet());
+  }
+
+  private Optional<Check> cheapestOf(Set<String> ids) {
+    return ids.isEmpty() ? Optional.empty() : cheapest(check -> ids.contains(check.id()));
   }
 
   private Optional<Check> wantedFirst(Map<String, Set<String>> answers) {
-    return timeline.answered(answers)
-        ? Optional.empty()
-        : cheapest(check -> answers.containsKey(check.id()));
+    return timeline.answered(answers) ? Optional.empty() : cheapestOf(answers.keySet());
   }
 
   private Optional<Check> cheapest(Predicate<Check> wanted) {
@@ -295,14 +301,17 @@ final class Precedence {
     if (suspect < 0 || byCause[suspect] >= diagnosis.rules().foundAt()) {
       return Optional.empty();
     }
+    return proofs.computeIfAbsent(suspect, cause -> proofOf(cause, byCause[cause]));
+  }
+
+  private Optional<Check> proofOf(int cause, double thought) {
     boolean tried =
         timeline.inForce().stream()
             .map(r -> diagnosis.checks().get(diagnosis.indexOfCheck(r.reading().check())))
-            .anyMatch(check -> proves(check, suspect, byCause[suspect]));
-    if (tried) {
-      return Optional.empty();
-    }
-    return cheapest(check -> cost(check) < CHEAP_PROOF && proves(check, suspect, byCause[suspect]));
+            .anyMatch(check -> proves(check, cause, thought));
+    return tried
+        ? Optional.empty()
+        : cheapest(check -> cost(check) < CHEAP_PROOF && proves(check, cause, thought));
   }
 
   /** Whether an answer of a check is usual under a cause and rare under all others. */
