@@ -80,20 +80,7 @@ final class BoardSights {
         b -> b.machine().memory().modules().size() < 2 ? "same" : oneModule(b, 1));
     looks.put("module-swap-slots", BoardSights::otherSlot);
     looks.put("module-trials", BoardSights::trials);
-    looks.put(
-        "spare-module-start",
-        b ->
-            yes(
-                b.further(
-                    b.machine()
-                        .memory(
-                            x ->
-                                x.replacedBy(m -> spare())
-                                    .alone(spare())
-                                    .profile(false)
-                                    .training(0))),
-                "starts",
-                "same"));
+    looks.put("spare-module-start", BoardSights::spareModule);
     looks.put(
         "old-memory-back",
         b ->
@@ -305,6 +292,23 @@ final class BoardSights {
     List<Memory.Module> modules = b.machine().memory().modules();
     Machine alone = b.machine().memory(x -> x.alone(modules.get(which)).training(x.training()));
     return yes(b.further(alone), "starts", "same");
+  }
+
+  private static String spareModule(Bench b) {
+    if (b.further(b.machine().memory(x -> withSpare(x).alone(spare()).training(0)))) {
+      return "starts";
+    }
+    int slots = b.machine().memory().slots().size();
+    return yes(
+        slots > 1
+            && b.further(
+                b.machine().memory(x -> withSpare(x).alone(spare(), slots - 1).training(0))),
+        "other-slot",
+        "same");
+  }
+
+  private static Memory withSpare(Memory memory) {
+    return memory.replacedBy(m -> spare()).profile(false);
   }
 
   private static String otherSlot(Bench b) {

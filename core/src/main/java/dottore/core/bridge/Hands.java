@@ -341,6 +341,9 @@ public final class Hands {
     works.put("install-on-empty", installed);
     works.put("reinstall-clean", installed);
     works.put(
+        "install-for-boot",
+        (m, r) -> installed.on(m.without(BOOT_DATA_DAMAGED, LEGACY_BOOT, MODE_CLASHES), r));
+    works.put(
         "newest-stick",
         removes(STICK_OLD, STICK_SMALL, STICK_BAD, STICK_WRONG_MODE, STICK_WRONG_WIDTH));
     works.put("image-of-right-width", removes(STICK_WRONG_WIDTH));

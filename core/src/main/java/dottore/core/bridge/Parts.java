@@ -131,13 +131,14 @@ public final class Parts {
             + " history-of-upgrades event-list offline-scan guards-look free-space disk-list"
             + " activation-page tools-out clean-start sign-in-look browser-look readiness-check"
             + " scheme-read update-page usable-memory what-is-wrong message-look after-sleep-only"
-            + " start-time start-up-list busy-look health-check setup-message hang-point-repeats"
-            + " live-stick-run setup-drive-list old-layout-look rebuild-boot-data set-default-entry"
-            + " maker-recovery install-on-empty set-power-states trim-start let-it-finish"
-            + " clear-target-drive enter-key-again right-recovery-image repair-system-files"
-            + " repair-in-place roll-back-upgrade set-system-back reinstall-clean make-space"
-            + " remove-malware initialize-drive right-license give-letter copy-then-rebuild-table"
-            + " set-sign-in-anew new-profile clear-browser convert-to-new-way finish-updates");
+            + " start-time start-up-list busy-look health-check setup-message"
+            + " hang-point-repeats live-stick-run setup-drive-list old-layout-look"
+            + " rebuild-boot-data set-default-entry maker-recovery install-on-empty"
+            + " set-power-states trim-start let-it-finish clear-target-drive enter-key-again"
+            + " right-recovery-image repair-system-files repair-in-place roll-back-upgrade"
+            + " set-system-back reinstall-clean install-for-boot make-space remove-malware"
+            + " initialize-drive right-license give-letter copy-then-rebuild-table set-sign-in-anew"
+            + " new-profile clear-browser convert-to-new-way finish-updates");
     put(
         parts,
         Part.DRIVERS,

@@ -9,6 +9,7 @@ import java.util.Set;
 /** What putting a system back relies on in the casebook. */
 public final class SystemCasebook {
   static final Reliance CLEAN = Reliance.on("reinstall-clean");
+  static final Reliance FOR_BOOT = Reliance.on("install-for-boot");
   static final Reliance EMPTY = Reliance.on("install-on-empty");
   static final Reliance IN_PLACE = Reliance.on("repair-in-place");
   static final Reliance RECOVERY = Reliance.on("maker-recovery");
@@ -44,6 +45,7 @@ public final class SystemCasebook {
           MEMORY_PART,
           DRIVE_PART,
           CLEAN,
+          FOR_BOOT,
           EMPTY,
           IN_PLACE,
           RECOVERY,

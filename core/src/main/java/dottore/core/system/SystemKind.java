@@ -42,7 +42,8 @@ public enum SystemKind implements SheetKind {
         .map(
             road ->
                 switch (road) {
-                  case CLEAN -> List.of(SystemCasebook.CLEAN.step());
+                  case CLEAN ->
+                      List.of(SystemCasebook.FOR_BOOT.step(), SystemCasebook.CLEAN.step());
                   case RECOVERY -> List.of(SystemCasebook.RECOVERY.step());
                   case REPAIR, UPGRADE -> List.of(SystemCasebook.IN_PLACE.step());
                   case RESET, CLONE, LEAVE -> List.<String>of();

@@ -54,6 +54,7 @@ class KindsTest {
         "file-check",
         "old-layout-look",
         "reinstall-clean",
+        "install-for-boot",
         "rebuild-boot-data",
         "newest-stick",
         "rebuild-stick"),

@@ -40,7 +40,12 @@ record Road(
   private static final double DEAR = 30;
 
   private static final Set<String> WIPING =
-      Set.of("reinstall-clean", "replace-drive-restore", "clear-target-drive", "maker-recovery");
+      Set.of(
+          "reinstall-clean",
+          "install-for-boot",
+          "replace-drive-restore",
+          "clear-target-drive",
+          "maker-recovery");
 
   record Said(double odds, boolean right) {}
 

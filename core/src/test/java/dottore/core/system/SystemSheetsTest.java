@@ -243,7 +243,8 @@ class SystemSheetsTest {
             Instant.EPOCH,
             "runa",
             Jobs.log(new Entry.Ticked("s", SystemSheets.RUN, true)));
-    assertThat(SystemKind.REINSTALL.repairs(work)).containsExactly("reinstall-clean");
+    assertThat(SystemKind.REINSTALL.repairs(work))
+        .containsExactly("install-for-boot", "reinstall-clean");
     Facts left = SystemKind.REINSTALL.leaves(work);
     assertThat(left.find(SystemFacts.HAD)).contains("ebb-desk-12");
     assertThat(left.find(SystemFacts.ORIGIN)).contains(SystemFacts.Origin.OURS);
