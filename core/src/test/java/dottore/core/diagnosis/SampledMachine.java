@@ -10,7 +10,10 @@ import java.util.List;
 import java.util.Set;
 import java.util.SplittableRandom;
 
-/** A machine with a hidden cause, drawn from the casebook's own odds, which flatters the engine. */
+/**
+ * A machine with a hidden cause, drawn from the casebook's own odds, which flatters the engine. It
+ * answers the same however it is led, so that two roads over it can be compared.
+ */
 final class SampledMachine implements Hidden {
   private static final List<Context> KINDS =
       List.of(
@@ -21,13 +24,14 @@ final class SampledMachine implements Hidden {
           Context.ALL_IN_ONE,
           Context.CLOUD_LAPTOP);
 
-  private final SplittableRandom random;
+  private final long seed;
   private final Set<Context> contexts = new HashSet<>();
   private final Cause cause;
   private final Stage stage;
 
   SampledMachine(Diagnosis diagnosis, long seed) {
-    random = new SplittableRandom(seed);
+    this.seed = seed;
+    SplittableRandom random = new SplittableRandom(seed);
     contexts.add(KINDS.get(random.nextInt(KINDS.size())));
     List<Context> changes = List.of(Context.values()).stream().filter(Context::change).toList();
     contexts.add(changes.get(random.nextInt(changes.size())));
@@ -35,7 +39,7 @@ final class SampledMachine implements Hidden {
       contexts.add(Context.OLD);
     }
     contexts.remove(Context.LIQUID);
-    int h = draw(diagnosis.prior(arrived()));
+    int h = drawn(diagnosis.prior(arrived()), random.nextDouble());
     cause = diagnosis.hypotheses().get(h).cause();
     stage = diagnosis.hypotheses().get(h).stage();
   }
@@ -62,7 +66,8 @@ final class SampledMachine implements Hidden {
   /** The outcome of a check, as the casebook's rows give it. */
   @Override
   public Event.Reading answer(Check check, long at) {
-    int outcome = draw(check.chances(cause.id(), stage, arrived().kind().hasStartLights()));
+    double[] row = check.chances(cause.id(), stage, arrived().kind().hasStartLights());
+    int outcome = drawn(row, draw(check.id()));
     return new Event.Reading(at, check.id(), check.outcomes().get(outcome).id(), Event.SEEN);
   }
 
@@ -72,15 +77,19 @@ final class SampledMachine implements Hidden {
   }
 
   boolean curedBy(Repair repair) {
-    return random.nextDouble() < repair.cures().getOrDefault(cause.id(), 0.0);
+    return draw(repair.id()) < repair.cures().getOrDefault(cause.id(), 0.0);
   }
 
-  private int draw(double[] weights) {
+  private double draw(String step) {
+    return new SplittableRandom(seed * 0x9E3779B97F4A7C15L + step.hashCode()).nextDouble();
+  }
+
+  private static int drawn(double[] weights, double share) {
     double sum = 0;
     for (double w : weights) {
       sum += w;
     }
-    double at = random.nextDouble() * sum;
+    double at = share * sum;
     for (int i = 0; i < weights.length; i++) {
       at -= weights[i];
       if (at < 0) {
