@@ -295,8 +295,8 @@ class DiagnosisTest {
     Case open = shut.with(new Event.Tried(1, "reseat-memory", Event.Result.SAME));
     assertThat(DIAGNOSIS.assess(shut).caseOpen()).isFalse();
     assertThat(DIAGNOSIS.assess(open).caseOpen()).isTrue();
-    // 9 minutes of hands, half of them the cover, and 2 of reluctance to open anything
-    assertThat(own(open, "spare-module-start")).isEqualTo(own(shut, "spare-module-start") - 6.5);
+    // 10 minutes of hands, half of them the cover, and 2 of reluctance to open anything
+    assertThat(own(open, "spare-module-start")).isEqualTo(own(shut, "spare-module-start") - 7);
     assertThat(own(open, "drive-sound")).isEqualTo(own(shut, "drive-sound"));
     Case told = shut.with(new Event.Reading(1, "outside-inspection", "tidy", 0.5));
     assertThat(DIAGNOSIS.assess(told).caseOpen()).isFalse();
