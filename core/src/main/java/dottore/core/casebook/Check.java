@@ -99,8 +99,22 @@ public record Check(
    *     more of such a stop than that it stays dark
    */
   public double[] chances(String cause, Stage stage, boolean lights) {
-    boolean unseen = id.equals(HOW_FAR) && stage.lit() && !lights;
-    return likelihoods.row(cause, unseen ? Stage.DARK : stage);
+    return id.equals(HOW_FAR) && !lights
+        ? withoutLights(cause, stage.lit() ? Stage.DARK : stage)
+        : likelihoods.row(cause, stage);
+  }
+
+  /** Nobody takes a machine that has no lights to stay at one: it is seen as it is. */
+  private double[] withoutLights(String cause, Stage seen) {
+    double[] row = likelihoods.row(cause, seen);
+    for (Stage lit : Stage.values()) {
+      if (lit.lit()) {
+        int at = indexOf(lit.id());
+        row[indexOf(seen.id())] += row[at];
+        row[at] = 0;
+      }
+    }
+    return row;
   }
 
   /** Whether one of its answers is that of a drive that may be losing its data. */

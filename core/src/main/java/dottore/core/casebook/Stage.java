@@ -70,6 +70,11 @@ public enum Stage {
     return reach == Reach.LIGHTS && this != DARK;
   }
 
+  /** Whether a board with lights for its start may be taken to stay at one of them here. */
+  public boolean mayLookLit() {
+    return reach == Reach.LIGHTS || this == NO_DEVICE;
+  }
+
   /** Where on the boot line the buffer stands. */
   public Station station() {
     return station;

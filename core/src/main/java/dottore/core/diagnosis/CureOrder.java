@@ -162,7 +162,11 @@ final class CureOrder {
     return price(sums, mass, Double.POSITIVE_INFINITY);
   }
 
-  /** The same; at or above {@code enough} it need not be exact, only not below. */
+  /**
+   * The same.
+   *
+   * @param enough at or above it the price need not be exact, only not below
+   */
   double price(double[] sums, double mass, double enough) {
     return price(sums, mass, mass * refer, enough);
   }
@@ -275,12 +279,9 @@ final class CureOrder {
    * out first. Finding out is taken as curing each cause at its own price, {@value #FINDING_OUT}
    * minutes and {@value #PER_BIT} for every bit of uncertainty over the causes (Shannon 1948),
    * which is what it came to over thousands of followed roads.
+   *
+   * @param enough at or above it the price need not be exact, only not below
    */
-  double leaf(double[] sums, double mass) {
-    return leaf(sums, mass, Double.POSITIVE_INFINITY);
-  }
-
-  /** The same; at or above {@code enough} it need not be exact, only not below. */
   double leaf(double[] sums, double mass, double enough) {
     if (mass <= 0) {
       return 0;

@@ -33,7 +33,8 @@ public final class Diagnosis {
    */
   record Hypothesis(int of, Cause cause, Stage stage, boolean lights) {
     boolean possible(MachineKind kind) {
-      return cause.kinds().contains(kind) && (!stage.lit() || lights == kind.hasStartLights());
+      return cause.kinds().contains(kind)
+          && (!stage.mayLookLit() || lights == kind.hasStartLights());
     }
   }
 
@@ -67,7 +68,7 @@ public final class Diagnosis {
     for (int i = 0; i < causes.size(); i++) {
       for (Stage stage : causes.get(i).stages().keySet()) {
         hypotheses.add(new Hypothesis(i, causes.get(i), stage, true));
-        if (stage.lit()) {
+        if (stage.mayLookLit()) {
           hypotheses.add(new Hypothesis(i, causes.get(i), stage, false));
         }
       }
