@@ -118,17 +118,28 @@ class PosteriorTest {
   private double chance(Event event, Cause cause, Stage stage, MachineKind kind) {
     if (event instanceof Event.Reading reading) {
       Check check = casebook.check(reading.check()).orElseThrow();
-      boolean unseen =
-          check.id().equals(Check.HOW_FAR) && UNLIT.contains(stage) && kind != MachineKind.TOWER;
-      double[] row = check.likelihoods().row(cause.id(), unseen ? Stage.DARK : stage);
+      boolean noLights = check.id().equals(Check.HOW_FAR) && kind != MachineKind.TOWER;
+      Stage seen = noLights && UNLIT.contains(stage) ? Stage.DARK : stage;
+      double[] row = check.likelihoods().row(cause.id(), seen);
+      double share = row[check.indexOf(reading.outcome())];
+      if (noLights) {
+        share = atALight(reading.outcome()) ? 0 : share;
+        share += reading.outcome().equals(seen.id()) ? lightsOf(check, row) : 0;
+      }
       double slip = check.screen() ? SLIP / 4 : SLIP;
-      double p =
-          (1 - slip) * row[check.indexOf(reading.outcome())] + slip / check.outcomes().size();
-      return Math.pow(p, reading.weight());
+      return Math.pow((1 - slip) * share + slip / check.outcomes().size(), reading.weight());
     }
     Event.Tried tried = (Event.Tried) event;
     double works =
         casebook.repair(tried.repair()).orElseThrow().cures().getOrDefault(cause.id(), 0.0);
     return 1 - works;
+  }
+
+  private static boolean atALight(String outcome) {
+    return UNLIT.stream().anyMatch(stage -> stage.id().equals(outcome));
+  }
+
+  private static double lightsOf(Check check, double[] row) {
+    return UNLIT.stream().mapToDouble(stage -> row[check.indexOf(stage.id())]).sum();
   }
 }
