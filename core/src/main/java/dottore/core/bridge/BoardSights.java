@@ -87,14 +87,7 @@ final class BoardSights {
             b.story() != Story.MEMORY_CHANGED || b.chance(0.2)
                 ? "not-possible"
                 : yes(
-                    b.further(
-                        b.machine()
-                            .memory(
-                                x ->
-                                    x.replacedBy(m -> spare())
-                                        .asTheManualSays()
-                                        .profile(false)
-                                        .training(0))),
+                    b.further(b.machine().memory(x -> withSpare(x).asTheManualSays().training(0))),
                     "gone",
                     "same"));
     looks.put(
@@ -307,6 +300,7 @@ final class BoardSights {
         "same");
   }
 
+  /** Good modules at a plain speed instead of its own. */
   private static Memory withSpare(Memory memory) {
     return memory.replacedBy(m -> spare()).profile(false);
   }

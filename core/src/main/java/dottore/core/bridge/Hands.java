@@ -340,9 +340,7 @@ public final class Hands {
     works.put("maker-recovery", installed);
     works.put("install-on-empty", installed);
     works.put("reinstall-clean", installed);
-    works.put(
-        "install-for-boot",
-        (m, r) -> installed.on(m.without(BOOT_DATA_DAMAGED, LEGACY_BOOT, MODE_CLASHES), r));
+    works.put("install-for-boot", (m, r) -> installed.on(m.without(LEGACY_BOOT, MODE_CLASHES), r));
     works.put(
         "newest-stick",
         removes(STICK_OLD, STICK_SMALL, STICK_BAD, STICK_WRONG_MODE, STICK_WRONG_WIDTH));

@@ -55,7 +55,7 @@ final class Beliefs {
     double[] works = diagnosis.asProblem().works()[r];
     double sum = 0;
     for (int k = 0; k < cured.length; k++) {
-      sum += odds[cured[k]] > 0 && among.test(cured[k]) ? odds[cured[k]] * works[k] : 0;
+      sum += among.test(cured[k]) ? odds[cured[k]] * works[k] : 0;
     }
     return sum;
   }

@@ -27,7 +27,7 @@ final class Followed {
    */
   record Machine(int hypothesis, long seed) {
     private double draw(String step) {
-      return new SplittableRandom(seed * 0x9E3779B97F4A7C15L + step.hashCode()).nextDouble();
+      return Draw.of(seed, step);
     }
   }
 
@@ -44,7 +44,7 @@ final class Followed {
     SplittableRandom random = new SplittableRandom(seed);
     List<Machine> machines = new ArrayList<>();
     for (int i = 0; i < count; i++) {
-      machines.add(new Machine(drawn(odds, random.nextDouble()), random.nextLong()));
+      machines.add(new Machine(Draw.among(odds, random.nextDouble()), random.nextLong()));
     }
     return machines;
   }
@@ -124,28 +124,13 @@ final class Followed {
     for (int o = 0; o < rows.length; o++) {
       chances[o] = rows[o][machine.hypothesis()];
     }
-    int outcome = drawn(chances, machine.draw(check.id()));
+    int outcome = Draw.among(chances, machine.draw(check.id()));
     return new Event.Reading(ref, check.id(), check.outcomes().get(outcome).id(), Event.SEEN);
   }
 
   private boolean cures(Repair repair, Machine machine) {
     String cause = diagnosis.hypotheses().get(machine.hypothesis()).cause().id();
     return machine.draw(repair.id()) < repair.cures().getOrDefault(cause, 0.0);
-  }
-
-  private static int drawn(double[] weights, double at) {
-    double sum = 0;
-    for (double w : weights) {
-      sum += w;
-    }
-    double left = at * sum;
-    for (int i = 0; i < weights.length; i++) {
-      left -= weights[i];
-      if (left < 0) {
-        return i;
-      }
-    }
-    return weights.length - 1;
   }
 
   /** Between two repairs the order of the answers says nothing. */

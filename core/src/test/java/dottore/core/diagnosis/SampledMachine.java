@@ -39,7 +39,7 @@ final class SampledMachine implements Hidden {
       contexts.add(Context.OLD);
     }
     contexts.remove(Context.LIQUID);
-    int h = drawn(diagnosis.prior(arrived()), random.nextDouble());
+    int h = Draw.among(diagnosis.prior(arrived()), random.nextDouble());
     cause = diagnosis.hypotheses().get(h).cause();
     stage = diagnosis.hypotheses().get(h).stage();
   }
@@ -67,7 +67,7 @@ final class SampledMachine implements Hidden {
   @Override
   public Event.Reading answer(Check check, long at) {
     double[] row = check.chances(cause.id(), stage, arrived().kind().hasStartLights());
-    int outcome = drawn(row, draw(check.id()));
+    int outcome = Draw.among(row, Draw.of(seed, check.id()));
     return new Event.Reading(at, check.id(), check.outcomes().get(outcome).id(), Event.SEEN);
   }
 
@@ -77,25 +77,6 @@ final class SampledMachine implements Hidden {
   }
 
   boolean curedBy(Repair repair) {
-    return draw(repair.id()) < repair.cures().getOrDefault(cause.id(), 0.0);
-  }
-
-  private double draw(String step) {
-    return new SplittableRandom(seed * 0x9E3779B97F4A7C15L + step.hashCode()).nextDouble();
-  }
-
-  private static int drawn(double[] weights, double share) {
-    double sum = 0;
-    for (double w : weights) {
-      sum += w;
-    }
-    double at = share * sum;
-    for (int i = 0; i < weights.length; i++) {
-      at -= weights[i];
-      if (at < 0) {
-        return i;
-      }
-    }
-    return weights.length - 1;
+    return Draw.of(seed, repair.id()) < repair.cures().getOrDefault(cause.id(), 0.0);
   }
 }
