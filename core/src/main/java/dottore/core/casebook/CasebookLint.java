@@ -262,8 +262,7 @@ final class CasebookLint {
     boolean whole =
         howFar != null
             && howFar.outcomes().stream().anyMatch(o -> o.id().equals(Check.WORKS))
-            && causes.values().stream()
-                .flatMap(cause -> cause.stages().keySet().stream())
+            && Arrays.stream(Stage.values())
                 .allMatch(
                     stage -> howFar.outcomes().stream().anyMatch(o -> o.id().equals(stage.id())));
     if (!whole) {

@@ -31,10 +31,10 @@ class CasebookLintTest {
           name: How far
           ask: How far?
           how: Look.
-          outcomes:
-            dead: Dead
-            works: {words: Works, good: true}
-          otherwise: {dead: 0.98}
+          outcomes: {dead: Dead, twitch: Twitch, cpu: Cpu, memory: Memory, graphics: Graphics,
+            boot: Boot, dark: Dark, locked: Locked, no-device: None, loader: Loader, stop: Stop,
+            install-fails: Fails, unstable: Falls, degraded: Slow, blocked: No, works: {words: Works, good: true}}
+          otherwise: {dead: 0.84, twitch: 0.01, cpu: 0.01, memory: 0.01, graphics: 0.01, boot: 0.01, locked: 0.01, no-device: 0.01, loader: 0.01, stop: 0.01, install-fails: 0.01, unstable: 0.01, degraded: 0.01, blocked: 0.01}
         cord-look:
           name: Look at the cord
           ask: Is it in?
@@ -90,6 +90,7 @@ class CasebookLintTest {
         "cord-out: {out: 0.95}|cord-out: {lost: 0.95}|32|no outcome is called 'lost'",
         "works: {words: Works, good: true}|walks: {words: Works, good: true}|15|the check 'how-far'"
             + " needs",
+        "dark: Dark|shady: Dark|15|and one for every stage",
       })
   void saysWhatIsWrongAndWhere(String good, String bad, int line, String what) {
     CasebookFault fault =
