@@ -48,6 +48,12 @@ final class DriveSights {
     looks.put("drive-type-look", b -> spinning(b) ? "spinning" : "solid-state");
     looks.put("disk-list", DriveSights::disks);
     looks.put("free-space", b -> b.has(DRIVE_FULL) ? "full" : "enough");
+    looks.put(
+        "space-from-stick",
+        b ->
+            b.has(DRIVE_FAILING) && b.chance(0.54)
+                ? "unreadable"
+                : b.has(DRIVE_FULL) ? "full" : "enough");
     looks.put("drive-size-shown", b -> b.has(DRIVE_SMALL) ? "below" : "enough");
     looks.put("scheme-read", b -> b.has(LEGACY_BOOT) ? "mbr" : "gpt");
     looks.put("setup-message", DriveSights::setup);

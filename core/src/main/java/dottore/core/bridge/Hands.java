@@ -350,6 +350,7 @@ public final class Hands {
     works.put("load-storage-driver", removes(STORAGE_DRIVER_MISSING));
     works.put("right-recovery-image", removes(OTHER_MODELS_IMAGE, RECOVERY_WANTED));
     works.put("make-space", removes(DRIVE_FULL));
+    works.put("make-space-outside", removes(DRIVE_FULL));
     works.put("larger-drive", removes(DRIVE_FULL, DRIVE_SMALL, DRIVE_SLOW_KIND));
     works.put("move-to-solid-state", removes(DRIVE_SLOW_KIND, DRIVE_FULL, DRIVE_SMALL));
     works.put("initialize-drive", removes(SECOND_DRIVE_RAW));

@@ -18,7 +18,7 @@ public final class Observer {
   static final double MISREAD = 0.02;
 
   /** How often something that a screen says in words is. */
-  static final double MISREAD_ON_SCREEN = 0.005;
+  static final double MISREAD_WHAT_IS_PLAIN = 0.005;
 
   private static final Map<String, Bench.Look> LOOKS = looks();
 
@@ -46,7 +46,7 @@ public final class Observer {
    */
   public static String answer(Check check, Machine machine, Story story, RandomGenerator random) {
     String seen = truth(check.id(), machine, story, random);
-    boolean misread = random.nextDouble() < (check.screen() ? MISREAD_ON_SCREEN : MISREAD);
+    boolean misread = random.nextDouble() < (check.plain() ? MISREAD_WHAT_IS_PLAIN : MISREAD);
     if (!misread || check.id().equals(Check.HOW_FAR)) {
       return seen;
     }

@@ -127,16 +127,18 @@ public final class Parts {
     put(
         parts,
         Part.SYSTEM,
-        "stop-code how-it-fails how-often stop-codes-vary named-module safe-start file-check"
+        "stop-code how-it-fails how-often stop-codes-vary named-module safe-start more-starts"
+            + " file-check"
             + " history-of-upgrades event-list offline-scan guards-look free-space disk-list"
             + " activation-page tools-out clean-start sign-in-look browser-look readiness-check"
             + " scheme-read update-page usable-memory what-is-wrong message-look after-sleep-only"
             + " start-time start-up-list busy-look health-check setup-message"
-            + " hang-point-repeats live-stick-run setup-drive-list old-layout-look"
+            + " hang-point-repeats live-stick-run setup-drive-list old-layout-look space-from-stick"
             + " rebuild-boot-data set-default-entry maker-recovery install-on-empty"
             + " set-power-states trim-start let-it-finish clear-target-drive enter-key-again"
             + " right-recovery-image repair-system-files repair-in-place roll-back-upgrade"
-            + " set-system-back reinstall-clean install-for-boot make-space remove-malware"
+            + " set-system-back reinstall-clean install-for-boot make-space make-space-outside"
+            + " remove-malware"
             + " initialize-drive right-license give-letter copy-then-rebuild-table set-sign-in-anew"
             + " new-profile clear-browser convert-to-new-way finish-updates");
     put(

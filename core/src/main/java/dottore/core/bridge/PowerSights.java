@@ -149,7 +149,7 @@ final class PowerSights {
     if (b.has(BATTERY_SWOLLEN)) {
       return "bulge";
     }
-    if (b.any(SUPPLY_DEAD, PART_SHORTS) && b.chance(0.35) || b.has(CARD_DEAD, 3) && b.chance(0.4)) {
+    if (b.any(SUPPLY_DEAD, PART_SHORTS) && b.chance(0.35)) {
       return "burnt";
     }
     return b.has(LOOSE_PARTS) && b.chance(0.6) ? "rattle" : "clean";
@@ -209,7 +209,7 @@ final class PowerSights {
   private static String stripped(Bench b) {
     Machine bare =
         b.machine()
-            .without(PART_SHORTS, CARD_DEAD, USB_DEVICE_FAULTY)
+            .without(PART_SHORTS, USB_DEVICE_FAULTY)
             .memory(x -> x.alone(x.modules().get(0)));
     Halt before = b.start().halt();
     Halt after = Sights.start(bare, b.random()).halt();

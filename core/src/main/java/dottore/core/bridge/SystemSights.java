@@ -137,6 +137,7 @@ final class SystemSights {
     looks.put(
         "named-module",
         b -> oneStopScreen(b).map(t -> t.named().name().toLowerCase(Locale.ROOT)).orElse("core"));
+    looks.put("more-starts", SystemSights::moreStarts);
     looks.put(
         "safe-start",
         b ->
@@ -170,6 +171,21 @@ final class SystemSights {
                           case ANY_TIME -> "any-time";
                         })
                 .orElse("any-time"));
+  }
+
+  /** Two starts: does one of them come to the desktop? */
+  private static String moreStarts(Bench b) {
+    for (int i = 0; i < 2; i++) {
+      if (b.start().halt() == Halt.DESKTOP) {
+        return "desktop";
+      }
+    }
+    boolean random =
+        Running.wrongBits(b.machine())
+            || Running.profileCrashes(b.machine())
+            || b.has(OVERCLOCKED)
+            || b.has(DRIVE_FAILING) && b.chance(0.4);
+    return random ? "changes" : "same";
   }
 
   /** Under a stick's own system only what is not on the drive can fail or be amiss. */

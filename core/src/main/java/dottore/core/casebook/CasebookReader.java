@@ -429,7 +429,7 @@ public final class CasebookReader {
         set(in, "depends", Touched.class, Touched::of),
         flag(in, "shows-stage"),
         in.take("reader").map(YamlPlace::text),
-        flag(in, "screen"));
+        flag(in, "plain"));
   }
 
   private static Outcome outcome(String name, YamlPlace place) {

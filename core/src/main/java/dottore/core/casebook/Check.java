@@ -14,7 +14,8 @@ import java.util.Set;
  * @param depends what its reading depends on
  * @param showsStage whether its reading says how far the machine gets, so that it ends with a stage
  * @param reader the reading that answers it by itself, if any
- * @param screen whether it is a word or figure read off a screen, which errs less than a feel
+ * @param plain whether its answer is plain: a word on a screen, a figure on a meter, whether it
+ *     starts; such an answer errs less than a feel
  */
 public record Check(
     String id,
@@ -28,7 +29,7 @@ public record Check(
     Set<Touched> depends,
     boolean showsStage,
     Optional<String> reader,
-    boolean screen)
+    boolean plain)
     implements Step {
   public Check {
     outcomes = List.copyOf(outcomes);
@@ -72,7 +73,7 @@ public record Check(
         depends,
         showsStage,
         reader,
-        screen);
+        plain);
   }
 
   @Override
@@ -89,7 +90,7 @@ public record Check(
         depends,
         showsStage,
         reader,
-        screen);
+        plain);
   }
 
   /**

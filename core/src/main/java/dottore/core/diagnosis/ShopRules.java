@@ -68,8 +68,8 @@ public record ShopRules(
   /** The same for copying what is wanted off a drive that reads well, waiting with it. */
   private static final double COPY = 30;
 
-  /** A word or figure on a screen is read wrong this much less often than a feel is taken wrong. */
-  private static final double SCREEN_SLIP = 0.25;
+  /** What is plain to see is taken wrong this much less often than a feel. */
+  private static final double PLAIN_SLIP = 0.25;
 
   /** The rules a shop starts with. */
   public static ShopRules usual() {
@@ -101,7 +101,7 @@ public record ShopRules(
 
   /** The chance of a wrong answer to a check. */
   double slip(Check check) {
-    return check.screen() ? slip * SCREEN_SLIP : slip;
+    return check.plain() ? slip * PLAIN_SLIP : slip;
   }
 
   /** What a step costs in bench minutes: handling, hands, weighted waiting, depth and parts. */

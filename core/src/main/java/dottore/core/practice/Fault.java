@@ -883,7 +883,7 @@ public enum Fault {
 
   private static Machine graphics(Machine m, RandomGenerator random) {
     return m.tower()
-        ? carded(m).with(Flaw.CARD_DEAD, drawn(random, 1, 1, 1, 2, 2, 3))
+        ? carded(m).with(Flaw.CARD_DEAD, drawn(random, 1, 1, 1, 2, 2))
         : m.with(Flaw.CARD_DEAD, drawn(random, 1, 1, 2));
   }
 

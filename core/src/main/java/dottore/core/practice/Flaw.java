@@ -84,7 +84,7 @@ public enum Flaw {
   CARD_LOOSE,
   /** 1 no plug, 2 one of two plugs. */
   CARD_POWER_OUT,
-  /** 1 no picture, 2 fails under load, 3 pulls the start down. */
+  /** 1 no picture, 2 fails under load. */
   CARD_DEAD,
   /** Taken out by the technician. */
   CARD_OUT,

@@ -112,7 +112,6 @@ final class PowerOn {
         || machine.has(BOARD_DEAD, 2)
         || machine.has(WET, 2)
         || machine.has(BOARD_PLUG_LOOSE, 2)
-        || machine.has(CARD_DEAD, 3) && !machine.has(CARD_OUT)
         || machine.degree(SUPPLY_WEAK) >= 60
         || machine.has(PART_SHORTS, 1)
         || machine.has(PART_SHORTS, 2) && !machine.has(CARD_OUT);

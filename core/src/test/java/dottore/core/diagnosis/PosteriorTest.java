@@ -126,7 +126,7 @@ class PosteriorTest {
         share = atALight(reading.outcome()) ? 0 : share;
         share += reading.outcome().equals(seen.id()) ? lightsOf(check, row) : 0;
       }
-      double slip = check.screen() ? SLIP / 4 : SLIP;
+      double slip = check.plain() ? SLIP / 4 : SLIP;
       return Math.pow((1 - slip) * share + slip / check.outcomes().size(), reading.weight());
     }
     Event.Tried tried = (Event.Tried) event;
