@@ -17,7 +17,7 @@ public final class Observer {
   /** How often a look or a feel is taken wrong. */
   static final double MISREAD = 0.02;
 
-  /** How often something that a screen says in words is. */
+  /** How often what is plain to see is. */
   static final double MISREAD_WHAT_IS_PLAIN = 0.005;
 
   private static final Map<String, Bench.Look> LOOKS = looks();

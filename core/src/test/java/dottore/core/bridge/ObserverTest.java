@@ -84,6 +84,27 @@ class ObserverTest {
         .containsExactly(run.split(" "));
   }
 
+  @ParameterizedTest
+  @CsvSource({
+    "FILES_DAMAGED, 1, same",
+    "NETWORK_DRIVER_BAD, 1, same",
+    "OVERCLOCKED, 20, changes",
+    "DRIVE_FAILING, 2, changes same",
+    "OVERCLOCKED, 10, desktop",
+    "NETWORK_DRIVER_BAD, 2, desktop",
+  })
+  void whereTwoMoreStartsEnd(Flaw flaw, int degree, String seen) {
+    assertThat(answers("more-starts", sound(false).with(flaw, degree)))
+        .containsExactly(seen.split(" "));
+  }
+
+  @ParameterizedTest
+  @CsvSource({"DRIVE_FULL, 1, full", "CLUTTER, 1, enough", "DRIVE_FAILING, 2, enough unreadable"})
+  void theStickSeesTheRoomOnADriveThatReads(Flaw flaw, int degree, String seen) {
+    assertThat(answers("space-from-stick", sound(false).with(flaw, degree)))
+        .containsExactly(seen.split(" "));
+  }
+
   /** One slot, and it is bad: there is no other, and the module is not left on the bench. */
   @Test
   void whereNoSlotIsSoundTheModuleStays() {
