@@ -33,6 +33,14 @@ final class Beliefs {
     return diagnosis.byCause(odds);
   }
 
+  /** The uncertainty over the causes in bits, from 0 where one is certain (Shannon 1948). */
+  double bits() {
+    return Arrays.stream(byCause())
+        .filter(share -> share > 0)
+        .map(share -> -share * Math.log(share) / Math.log(2))
+        .sum();
+  }
+
   /** The odds that it is one of some causes, 0 to 1. */
   double oddsOf(Set<String> causes) {
     return mean(h -> causes.contains(h.cause().id()) ? 1 : 0);
