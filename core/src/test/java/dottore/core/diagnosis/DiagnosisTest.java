@@ -389,6 +389,35 @@ class DiagnosisTest {
         .isEqualTo("rebuild-boot-data");
   }
 
+  /** What a step takes itself is what it takes; only what follows it is uncertain. */
+  @Test
+  void whatIsSaidIsNeverLessThanTheStepItself() {
+    for (String stage : List.of("dead", "memory", "no-device", "unstable", "degraded")) {
+      Assessment assessment = DIAGNOSIS.assess(tower(seen("how-far", stage)));
+      assertThat(assessment.candidates())
+          .isNotEmpty()
+          .allMatch(c -> c.toTheEnd().value() >= c.own().value());
+      assertThat(assessment.candidates())
+          .filteredOn(c -> c.id().equals(Candidate.REFER))
+          .allMatch(c -> c.toTheEnd().equals(c.own()));
+    }
+  }
+
+  @Test
+  void uncertaintyIsCountedOverCausesAndNotOverTheirStages() {
+    double[] odds = new double[DIAGNOSIS.hypotheses().size()];
+    int first = DIAGNOSIS.hypotheses().get(0).of();
+    int other = 0;
+    while (DIAGNOSIS.hypotheses().get(other).of() == first) {
+      other++;
+    }
+    odds[0] = 1;
+    assertThat(new Beliefs(DIAGNOSIS, odds).bits()).isZero();
+    odds[0] = 0.5;
+    odds[other] = 0.5;
+    assertThat(new Beliefs(DIAGNOSIS, odds).bits()).isEqualTo(1);
+  }
+
   @Test
   void whatWasReadOnItsScreenShowsHowFarItGets() {
     Case read = tower(seen("repair-tool-sees-system", "empty"));
