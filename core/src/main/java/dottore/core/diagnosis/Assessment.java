@@ -127,7 +127,7 @@ public final class Assessment {
       inTurn = precedence.proved(curesFirst, new ArrayList<>());
     }
     return new Planned(
-        precedence.inOrder(inTurn).stream().map(this::asItTurnsOut).toList(),
+        asTheyTurnOut(precedence.inOrder(inTurn)),
         verdict,
         unavailable,
         all.stream().flatMap(candidate -> among(waiting, candidate).stream()).toList(),
@@ -318,15 +318,19 @@ public final class Assessment {
 
   /**
    * With the minutes that are said. What is planned makes too little of a wrong turn where the
-   * cause seems clear and too much of finding out where it does not; what follows the step is taken
-   * by as much more or less as it came to on machines that were followed to the end (`./dottore
-   * eval full 2`). Planning itself does without, so that the order stays.
+   * cause seems clear and too much of finding out where it does not; what follows a step is taken
+   * by as much more or less as it came to on machines that were followed to the end. `./dottore
+   * eval full` measures what is said. Planning itself does without.
    */
-  private Candidate asItTurnsOut(Candidate planned) {
-    double own = planned.own().value();
-    double after = planned.toTheEnd().value() - own;
+  private List<Candidate> asTheyTurnOut(List<Candidate> planned) {
     double turnsOut = WHERE_CERTAIN - LESS_PER_BIT * beliefs.bits();
-    return new Candidate(planned.step(), planned.own(), Minutes.of(own + after * turnsOut));
+    return planned.stream().map(candidate -> after(candidate, turnsOut)).toList();
+  }
+
+  private static Candidate after(Candidate planned, double turnsOut) {
+    double own = planned.own().value();
+    double rest = planned.toTheEnd().value() - own;
+    return new Candidate(planned.step(), planned.own(), Minutes.of(own + rest * turnsOut));
   }
 
   private boolean offered(Step step, List<Unavailable> unavailable) {
