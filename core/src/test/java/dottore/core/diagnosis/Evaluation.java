@@ -28,7 +28,7 @@ import org.junit.jupiter.api.condition.EnabledIfSystemProperty;
 class Evaluation {
   private static final int PROBLEMS = 2000;
   private static final int MEDIUM = 150;
-  private static final int CASES = 8000;
+  private static final int CASES = 16_000;
 
   /** From this number on no machine was looked at while the casebook was mended. */
   private static final int FRESH = 4_000_000;

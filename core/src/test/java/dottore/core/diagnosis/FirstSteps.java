@@ -122,7 +122,8 @@ class FirstSteps {
 
         Written by `./dottore eval`: what is proposed first when the counter wrote down the kind, how far it gets
         and what changed last, and what comes second best. Minutes are expected bench minutes to the end of the
-        job when the proposals are followed.
+        job when the proposals are followed. A machine that is told to be dead is seen once at the shop's own
+        socket; what else is told is not asked again.
 
         | stops at | kind | changed last | first step | minutes | of it now | runner-up | minutes |
         | --- | --- | --- | --- | ---: | ---: | --- | ---: |

@@ -14,6 +14,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class PrecedenceTest {
   private final Casebook casebook = Casebook.shipped();
@@ -102,5 +104,30 @@ class PrecedenceTest {
             List.of(new Event.Reading(0, "how-far", "cpu", Event.SEEN)));
     assertThat(diagnosis.assess(atTheLight).candidates().get(0).step())
         .hasValueSatisfying(step -> assertThat(step.effort().depth()).isEqualTo(Depth.LOOK));
+  }
+
+  /** What stands on the screen is read before a key is pressed; where it was read, it was read. */
+  @ParameterizedTest
+  @CsvSource({
+    "TOWER, POWER_EVENT",
+    "TOWER, DRIVE_CHANGED",
+    "LAPTOP, DRIVE_CHANGED",
+    "HANDHELD, NOTHING"
+  })
+  void theLoadersMessageIsReadFirst(Context kind, Context change) {
+    Case atTheLoader =
+        new Case(
+            EnumSet.of(kind, change),
+            Set.of(),
+            Set.of(),
+            List.of(new Event.Reading(0, "how-far", "loader", Event.SEEN)));
+    assertThat(diagnosis.assess(atTheLoader).candidates())
+        .first()
+        .extracting(Candidate::id)
+        .isEqualTo("loader-message");
+    Case read = atTheLoader.with(new Event.Reading(1, "loader-message", "none", Event.SEEN));
+    assertThat(diagnosis.assess(read).candidates())
+        .extracting(Candidate::id)
+        .contains("drives-shown", "one-time-boot");
   }
 }
