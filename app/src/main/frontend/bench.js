@@ -103,6 +103,17 @@
     tell(title + ".", what + " What you typed is still here.");
   });
 
+  // --- what stands twice on a form, as a box and as what the words sound like, is ticked once ---
+  function twins(box) {
+    if (box.type !== "checkbox") return;
+    $$("input[type=checkbox]", box.form ?? document).filter((other) => other.name === box.name && other.value === box.value)
+      .forEach((other) => { other.checked = box.checked; });
+  }
+  document.addEventListener("change", (event) => event.target.form && event.target.name && twins(event.target));
+  document.addEventListener("htmx:afterSwap", (event) => {
+    if (event.detail.target.id === "heard") $$("input", event.detail.target).forEach(twins);
+  });
+
   // --- clocks ---
   const two = (n) => String(Math.floor(n)).padStart(2, "0");
   const skew = () => Number(document.body.dataset.now) - Number(document.body.dataset.seen);

@@ -26,11 +26,13 @@ import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
+import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -114,8 +116,10 @@ class ArrivalController {
    * Something that the complaint sounds like, as a field to be taken over.
    *
    * @param from the words in which it was heard
+   * @param danger whether it is taken until somebody says no
    */
-  record Heard(String field, String value, String words, String from, boolean taken) {}
+  record Heard(
+      String field, String value, String words, String from, boolean taken, boolean danger) {}
 
   private List<Heard> heard(ArrivalForm form) {
     return knowledge.wording().proposals(form.get("complaint"), HEARD).stream()
@@ -127,12 +131,12 @@ class ArrivalController {
     if (proposal.meaning() instanceof Meaning.Circumstance c) {
       String id = c.context().id();
       return new Heard(
-          "contexts", id, proposal.words(), proposal.heard(), form.has("contexts", id));
+          "contexts", id, proposal.words(), proposal.heard(), form.has("contexts", id), false);
     }
     if (proposal.meaning() instanceof Meaning.Danger d) {
       String id = d.mark().id();
       return new Heard(
-          "marks", id, "⊘ " + proposal.words(), proposal.heard(), form.has("marks", id));
+          "marks", id, "⊘ " + proposal.words(), proposal.heard(), form.taken(d.mark()), true);
     }
     Meaning.Answer answer = (Meaning.Answer) proposal.meaning();
     if (answer.check().equals(Check.HOW_FAR)) {
@@ -141,7 +145,8 @@ class ArrivalController {
           answer.outcome(),
           proposal.words(),
           proposal.heard(),
-          form.get("told").equals(answer.outcome()));
+          form.get("told").equals(answer.outcome()),
+          false);
     }
     String said = answer.check() + "=" + answer.outcome();
     return new Heard(
@@ -149,7 +154,17 @@ class ArrivalController {
         said,
         record.casebook().check(answer.check()).orElseThrow().name() + ": " + proposal.words(),
         proposal.heard(),
-        form.has(ArrivalForm.SAID, said));
+        form.has(ArrivalForm.SAID, said),
+        false);
+  }
+
+  /** The dangers that a complaint sounds like. */
+  private Set<Mark> dangers(String complaint) {
+    return knowledge.wording().proposals(complaint, HEARD).stream()
+        .map(Wording.Proposal::meaning)
+        .filter(Meaning.Danger.class::isInstance)
+        .map(meaning -> ((Meaning.Danger) meaning).mark())
+        .collect(Collectors.toCollection(() -> EnumSet.noneOf(Mark.class)));
   }
 
   @PostMapping("/arrival/heard")
@@ -185,7 +200,8 @@ class ArrivalController {
       HttpServletRequest request,
       Principal who,
       Model model) {
-    ArrivalForm form = ArrivalForm.of(posted);
+    ArrivalForm typed = ArrivalForm.of(posted);
+    ArrivalForm form = typed.with(dangers(typed.get("complaint")));
     Map<String, String> faults = faults(form, ArrivalForm.empty(), request);
     if (!faults.isEmpty()) {
       return again(form, faults, who, model);
@@ -292,8 +308,12 @@ class ArrivalController {
       HttpServletRequest request,
       Principal who,
       Model model) {
-    ArrivalForm form = ArrivalForm.of(posted);
-    Map<String, String> faults = faults(form, ArrivalForm.of(record.open(claim), zone()), request);
+    TicketFile before = record.open(claim);
+    ArrivalForm typed = ArrivalForm.of(posted);
+    Set<Mark> heardAnew = dangers(typed.get("complaint"));
+    heardAnew.removeAll(dangers(before.complaint())); // of those somebody has decided
+    ArrivalForm form = typed.with(heardAnew);
+    Map<String, String> faults = faults(form, ArrivalForm.of(before, zone()), request);
     if (faults.isEmpty()) {
       try {
         counter.change(claim, version, form.arrival(shop.today(), zone()), who.getName());

@@ -22,6 +22,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -44,6 +45,11 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
   /** Answers of checks as "check=outcome". */
   static final String SAID = "said";
 
+  /** Dangers that the words sounded like and that were shown: unticked, somebody said no. */
+  static final String ASKED = "asked";
+
+  private static final String MARKS = "marks";
+
   private static final List<String> TEXTS =
       List.of(
           SHEET,
@@ -64,7 +70,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
           "limit",
           "warrantyUntil",
           "promised");
-  private static final List<String> PICKS = List.of("contexts", "marks", SAID);
+  private static final List<String> PICKS = List.of("contexts", MARKS, SAID, ASKED);
 
   /** What a customer agrees to, and only with somebody who speaks for the shop. */
   private static final List<String> AGREED = List.of("mayErase", "openAnyway", "limit");
@@ -127,7 +133,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
         .findFirst()
         .ifPresent(reading -> t.put("told", reading.outcome()));
     form.picks.put("contexts", file.contexts().stream().map(Context::id).toList());
-    form.picks.put("marks", file.marks().stream().map(Mark::id).toList());
+    form.picks.put(MARKS, file.marks().stream().map(Mark::id).toList());
     return form;
   }
 
@@ -137,6 +143,20 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
 
   public boolean has(String name, String value) {
     return picks.getOrDefault(name, List.of()).contains(value);
+  }
+
+  /** Whether a danger that the words sound like is taken: until somebody says no. */
+  boolean taken(Mark danger) {
+    return has(MARKS, danger.id()) || !has(ASKED, danger.id());
+  }
+
+  /** The same with what its words sound like, as far as nobody said no. */
+  ArrivalForm with(Set<Mark> heard) {
+    Set<String> marks = new LinkedHashSet<>(picks.getOrDefault(MARKS, List.of()));
+    heard.stream().filter(this::taken).map(Mark::id).forEach(marks::add);
+    ArrivalForm with = new ArrivalForm(new LinkedHashMap<>(texts), new LinkedHashMap<>(picks));
+    with.picks.put(MARKS, List.copyOf(marks));
+    return with;
   }
 
   boolean blank() {
@@ -261,7 +281,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
   }
 
   private Set<Mark> marks() {
-    List<String> picked = new ArrayList<>(picks.getOrDefault("marks", List.of()));
+    List<String> picked = new ArrayList<>(picks.getOrDefault(MARKS, List.of()));
     return EnumSet.allOf(Mark.class).stream()
         .filter(mark -> picked.contains(mark.id()))
         .collect(Collectors.toCollection(() -> EnumSet.noneOf(Mark.class)));

@@ -45,8 +45,8 @@ record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also
     }
   }
 
-  /** A circumstance or danger that was heard. */
-  record Also(String field, String words, String heard) {}
+  /** A circumstance that was heard, or a danger, which is taken until it is unticked. */
+  record Also(String field, String words, String heard, boolean danger) {}
 
   static RecordBox of(String typed, Casebook casebook, Wording wording, TicketFile file) {
     List<Wording.Proposal> heard = wording.proposals(typed, HEARD);
@@ -97,10 +97,12 @@ record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also
     for (Wording.Proposal proposal : heard) {
       if (proposal.meaning() instanceof Meaning.Circumstance c
           && !file.contexts().contains(c.context())) {
-        also.add(new Also("context." + c.context().id(), proposal.words(), proposal.heard()));
+        also.add(
+            new Also("context." + c.context().id(), proposal.words(), proposal.heard(), false));
       } else if (proposal.meaning() instanceof Meaning.Danger d
           && !file.marks().contains(d.mark())) {
-        also.add(new Also("mark." + d.mark().id(), "⊘ " + proposal.words(), proposal.heard()));
+        also.add(
+            new Also("mark." + d.mark().id(), "⊘ " + proposal.words(), proposal.heard(), true));
       }
     }
     return also;

@@ -4,9 +4,12 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import dottore.app.record.Arrival;
 import dottore.core.casebook.Context;
+import dottore.core.casebook.Mark;
 import dottore.core.ticket.Backup;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.util.EnumSet;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.springframework.util.LinkedMultiValueMap;
 
@@ -95,5 +98,18 @@ class ArrivalFormTest {
     posted.add("said", "clock-right=wrong");
     assertThat(ArrivalForm.of(posted).picks().get("said"))
         .containsExactly("stop-code=driver", "clock-right=wrong");
+  }
+
+  @Test
+  void whatTheWordsSoundLikeIsTakenUntilSomebodyWasAskedAndSaidNo() {
+    Set<Mark> heard = EnumSet.of(Mark.LIQUID, Mark.SMELL);
+    assertThat(ArrivalForm.of(posted).with(heard).arrival(TODAY, ZONE).marks())
+        .containsExactlyInAnyOrder(Mark.LIQUID, Mark.SMELL);
+    posted.add("asked", "liquid");
+    posted.add("asked", "smell");
+    posted.add("marks", "smell");
+    ArrivalForm answered = ArrivalForm.of(posted);
+    assertThat(answered.taken(Mark.LIQUID)).isFalse();
+    assertThat(answered.with(heard).arrival(TODAY, ZONE).marks()).containsExactly(Mark.SMELL);
   }
 }

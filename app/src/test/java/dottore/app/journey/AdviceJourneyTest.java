@@ -42,6 +42,52 @@ class AdviceJourneyTest extends Journey {
   }
 
   @Test
+  void aDangerThatOnlyTheWordsNameStopsTheRoadUntilSomebodyAsked() {
+    signIn("runa", RUNA);
+    String claim = takeIn("Hollis Wray", "", "crackles and smells burnt when it is on", "dead");
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator("[role=alert]").first()).containsText("Smoke or burn smell");
+    assertThat(page.locator(".donext")).hasCount(0);
+    page.navigate("/tickets/" + claim + "/arrival");
+    Locator words = page.locator("[name=complaint]");
+    words.fill(words.inputValue() + ", and water got in");
+    send(button("Save changes"));
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator(".stop[role=alert]")).hasCount(2);
+    page.navigate("/tickets/" + claim + "/arrival");
+    page.locator("[name=marks][value=liquid]").uncheck();
+    page.locator("[name=marks][value=smell]").uncheck();
+    send(button("Save changes"));
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator(".donext")).hasCount(1);
+  }
+
+  @Test
+  @ResourceLock(COUNTER)
+  void whoAskedAndWasToldNoUnticksWhatTheWordsSoundLike() {
+    signIn("pia", PIA);
+    page.navigate("/arrival");
+    page.locator("[name=kind]").selectOption("laptop");
+    page.locator("[name=customer]").fill("Emmet Sorrel");
+    page.locator("[name=complaint]").pressSequentially("spilled tea beside it, nothing since");
+    Locator heard = page.locator("#heard [name=marks][value=liquid]");
+    assertThat(heard).isChecked();
+    assertThat(page.locator("[name=marks][value=liquid]").last()).isChecked();
+    heard.uncheck();
+    assertThat(page.locator("[name=marks][value=liquid]").last()).not().isChecked();
+    page.locator("[name=complaint]").pressSequentially(", no light");
+    assertThat(page.locator("#heard")).containsText("light");
+    assertThat(heard).not().isChecked();
+    page.locator("[name=told][value=dead]").last().check();
+    button("Take it in").click();
+    page.waitForURL("**/tickets/*/**");
+    String claim = page.locator(".claim").textContent().strip();
+    page = another("runa", RUNA);
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator(".donext")).hasCount(1);
+  }
+
+  @Test
   void anEmptyNewDriveInATowerEndsWithItsSystem() {
     signIn("runa", RUNA);
     String claim =

@@ -21,6 +21,7 @@ import java.util.stream.Stream;
 /** Says why, in the casebook's own words. */
 final class Explanation {
   private static final int LEADING = 3;
+  private static final double NOT_KNOWN_BETTER = 1.05;
 
   private final Diagnosis diagnosis;
   private final Case about;
@@ -284,11 +285,21 @@ final class Explanation {
     if (ranked.isEmpty()) {
       return own + ".";
     }
-    if (ranked.get(0).id().equals(candidate.id())) {
-      return ranked.size() > 1
-          ? own + "; the next best road takes " + ranked.get(1).toTheEnd().text() + "."
-          : own + ".";
+    if (!ranked.get(0).id().equals(candidate.id())) {
+      return own + "; the proposed road takes " + ranked.get(0).toTheEnd().text() + ".";
     }
-    return own + "; the best road takes " + ranked.get(0).toTheEnd().text() + ".";
+    return ranked.size() == 1 ? own + "." : own + "; " + next(candidate, ranked.get(1)) + ".";
+  }
+
+  /** What is said in minutes is not known to a twentieth; by less no road is shorter. */
+  private static String next(Candidate first, Candidate next) {
+    String takes = next.toTheEnd().text();
+    double longer = next.toTheEnd().value() / first.toTheEnd().value();
+    if (longer >= 1) {
+      return "the next best road takes " + takes;
+    }
+    return longer >= 1 / NOT_KNOWN_BETTER
+        ? "the next best road comes to about the same, " + takes
+        : "the next best road would take " + takes + ", and goes after it";
   }
 }

@@ -3,6 +3,7 @@ package dottore.core.diagnosis;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Need;
@@ -10,8 +11,10 @@ import dottore.core.casebook.Repair;
 import dottore.core.casebook.Stage;
 import dottore.core.casebook.Station;
 import dottore.core.casebook.Touched;
+import java.util.EnumSet;
 import java.util.List;
 import java.util.Set;
+import java.util.TreeSet;
 import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 
@@ -66,6 +69,29 @@ class DiagnosisTest {
     assertThat(view.branches().stream().mapToDouble(b -> b.odds().value()).sum())
         .isCloseTo(1, org.assertj.core.data.Offset.offset(1e-9));
     assertThat(view.why()).contains("Module not fully seated").contains("min");
+  }
+
+  /** What goes first for what it tells is not praised with minutes that it does not save. */
+  @Test
+  void saysOfTheNextBestRoadHowItComparesAndNoMore() {
+    Set<String> said = new TreeSet<>();
+    for (Context changed : List.of(Context.PART_ADDED, Context.NEW_BUILD, Context.DRIVE_CHANGED)) {
+      for (Stage stage : Stage.values()) {
+        Event.Reading told = new Event.Reading(1, Check.HOW_FAR, stage.id(), Event.TOLD);
+        Assessment assessment =
+            DIAGNOSIS.assess(
+                new Case(EnumSet.of(Context.TOWER, changed), Set.of(), Set.of(), List.of(told)));
+        Candidate first = assessment.candidates().get(0);
+        Candidate next = assessment.candidates().get(1);
+        double ratio = next.toTheEnd().value() / first.toTheEnd().value();
+        String compared =
+            ratio >= 1 ? "takes " : ratio >= 1 / 1.05 ? "comes to about the same, " : "would take ";
+        assertThat(assessment.look(first.id()).orElseThrow().why())
+            .contains("; the next best road " + compared + next.toTheEnd().text());
+        said.add(compared);
+      }
+    }
+    assertThat(said).hasSize(3);
   }
 
   private static List<String> owedAfter(Set<Touched> touched) {
