@@ -42,6 +42,9 @@ final class Precedence {
   /** Less than one chance in three that it cures is a guess. */
   private static final double GUESS = 1.0 / 3;
 
+  /** Less than one chance in five that it cures is no reason to write the firmware. */
+  private static final double FLASH_GUESS = 0.2;
+
   /** What spares the drive goes first with this share of the chance of what erases it. */
   private static final double SPARES_AT = 0.5;
 
@@ -190,16 +193,21 @@ final class Precedence {
         && first.keySet().stream().noneMatch(id -> checkOpen[diagnosis.indexOfCheck(id)]);
   }
 
-  /** Nothing is erased on a guess; what is found out first may make it more than one. */
+  /** Nothing is erased or flashed on a guess; what is found out first may make it more than one. */
   private boolean guesses(Candidate candidate, List<Unavailable> unavailable) {
+    if (!(candidate.step().orElse(null) instanceof Repair repair)) {
+      return false;
+    }
+    boolean flashes = repair.effort().depth() == Depth.WRITES_FIRMWARE;
     boolean guess =
-        candidate.step().orElse(null) instanceof Repair repair
-            && erases(repair)
-            && beliefs.chanceOf(repair) < GUESS;
+        erases(repair) && beliefs.chanceOf(repair) < GUESS
+            || flashes && beliefs.chanceOf(repair) < FLASH_GUESS;
     if (guess) {
       unavailable.add(
           new Unavailable(
-              candidate.step().orElseThrow(), "the odds are against it, and it would erase"));
+              repair,
+              "the odds are against it, and it would "
+                  + (flashes ? "write the firmware" : "erase")));
     }
     return guess;
   }

@@ -103,6 +103,62 @@ class SafetyTest {
   }
 
   @Test
+  void firmwareIsNotWrittenOnAGuess() {
+    Set<Context> dark = EnumSet.of(Context.LAPTOP, Context.FIRMWARE_UPDATED);
+    String[] seen = {
+      "how-far=dark",
+      "keyboard-lights=frozen",
+      "not wait-and-remember-training",
+      "last-update-asked=no",
+      "not reseat-memory",
+      "not clear-and-reenter"
+    };
+    Assessment guess = assess(dark, Set.of(), seen);
+    assertThat(offered(guess)).isNotEmpty().doesNotContain("recover-firmware");
+    assertThat(guess.unavailable())
+        .anySatisfy(
+            gone -> {
+              assertThat(gone.step().id()).isEqualTo("recover-firmware");
+              assertThat(gone.reason()).contains("it would write the firmware");
+            });
+    assertThat(
+            offered(assess(dark, Set.of(), "how-far=dark", "last-update-asked=broken-off")).get(0))
+        .isEqualTo("recover-firmware");
+  }
+
+  /** Whoever watches whether a cooler turns must be able to switch the machine on. */
+  @Test
+  void nobodyWatchesTheCoolerOfAMachineThatIsDead() {
+    Set<Context> tower = EnumSet.of(Context.TOWER, Context.MEMORY_CHANGED);
+    String[] towardsTheSupply = {
+      "how-far=dead",
+      "fans-and-lights=nothing",
+      "not switch-supply-on",
+      "not hold-button-reset",
+      "supply-alone=nothing",
+      "not other-socket",
+      "smell-and-look=clean"
+    };
+    assertThat(offered(assess(tower, Set.of(), towardsTheSupply)))
+        .startsWith("replace-supply")
+        .doesNotContain("cooler-look");
+  }
+
+  @Test
+  void aDriveThatSaysItselfThatItFailsIsNotLookedForInTheSettings() {
+    Set<Context> old = EnumSet.of(Context.LAPTOP, Context.OLD, Context.SPINNING_DRIVE);
+    String[] failing = {
+      "how-far=stop", "how-it-fails=frozen", "attributes=bad", "repair-tool-sees-system=unreadable"
+    };
+    assertThat(offered(assess(old, Set.of(), failing)))
+        .first()
+        .isIn("replace-drive-restore", "copy-first-then-replace");
+    Set<Context> silent = EnumSet.of(Context.ALL_IN_ONE, Context.POWER_EVENT);
+    String[] gone = {"how-far=no-device", "drives-shown=missing", "drive-sound=silent"};
+    assertThat(offered(assess(silent, Set.of(), gone))).startsWith("settings-look");
+  }
+
+  @Test
   void everyStepThatWritesADriveWantsConsentOrSavedData() {
     assertThat(steps().filter(s -> s.effort().depth() == Depth.WRITES_DRIVE))
         .hasSizeGreaterThan(10)
