@@ -17,6 +17,26 @@ class AdviceJourneyTest extends Journey {
     send(page.locator(".donext button[name=outcome][value='" + outcome + "']").first());
   }
 
+  /** Pia types what a customer says, so that it is heard while she types. */
+  private void hears(String kind, String customer, String complaint) {
+    signIn("pia", PIA);
+    page.navigate("/arrival");
+    page.locator("[name=kind]").selectOption(kind);
+    page.locator("[name=customer]").fill(customer);
+    page.locator("[name=complaint]").pressSequentially(complaint);
+  }
+
+  /** She takes it in; Runa opens Find. */
+  private String findOf(String told) {
+    page.locator("[name=told][value=" + told + "]").last().check();
+    button("Take it in").click();
+    page.waitForURL("**/tickets/*/**");
+    String claim = page.locator(".claim").textContent().strip();
+    page = another("runa", RUNA);
+    page.navigate("/tickets/" + claim + "/find");
+    return claim;
+  }
+
   private List<String> roads() {
     return page.locator(".donext h2, [aria-label='Other roads'] tr").allInnerTexts();
   }
@@ -24,19 +44,10 @@ class AdviceJourneyTest extends Journey {
   @Test
   @ResourceLock(COUNTER)
   void aWetLaptopToldInWordsOnlyStopsTheRoad() {
-    signIn("pia", PIA);
-    page.navigate("/arrival");
-    page.locator("[name=kind]").selectOption("laptop");
-    page.locator("[name=customer]").fill("Thessaly Marr");
-    page.locator("[name=complaint]").pressSequentially("coffee over the keyboard, nothing since");
+    hears("laptop", "Thessaly Marr", "coffee over the keyboard, nothing since");
     assertThat(page.locator("#heard")).containsText("liquid");
     page.locator("#heard [name=contexts][value=liquid]").check();
-    page.locator("[name=told][value=dead]").last().check();
-    button("Take it in").click();
-    page.waitForURL("**/tickets/*/**");
-    String claim = page.locator(".claim").textContent().strip();
-    page = another("runa", RUNA);
-    page.navigate("/tickets/" + claim + "/find");
+    findOf("dead");
     assertThat(page.locator("[role=alert]").first()).containsText("Do not power on");
     assertThat(page.locator(".donext")).hasCount(0);
   }
@@ -65,11 +76,7 @@ class AdviceJourneyTest extends Journey {
   @Test
   @ResourceLock(COUNTER)
   void whoAskedAndWasToldNoUnticksWhatTheWordsSoundLike() {
-    signIn("pia", PIA);
-    page.navigate("/arrival");
-    page.locator("[name=kind]").selectOption("laptop");
-    page.locator("[name=customer]").fill("Emmet Sorrel");
-    page.locator("[name=complaint]").pressSequentially("spilled tea beside it, nothing since");
+    hears("laptop", "Emmet Sorrel", "spilled tea beside it, nothing since");
     Locator heard = page.locator("#heard [name=marks][value=liquid]");
     assertThat(heard).isChecked();
     assertThat(page.locator("[name=marks][value=liquid]").last()).isChecked();
@@ -78,12 +85,7 @@ class AdviceJourneyTest extends Journey {
     page.locator("[name=complaint]").pressSequentially(", no light");
     assertThat(page.locator("#heard")).containsText("light");
     assertThat(heard).not().isChecked();
-    page.locator("[name=told][value=dead]").last().check();
-    button("Take it in").click();
-    page.waitForURL("**/tickets/*/**");
-    String claim = page.locator(".claim").textContent().strip();
-    page = another("runa", RUNA);
-    page.navigate("/tickets/" + claim + "/find");
+    findOf("dead");
     assertThat(page.locator(".donext")).hasCount(1);
   }
 
@@ -147,22 +149,15 @@ class AdviceJourneyTest extends Journey {
   @Test
   @ResourceLock(COUNTER)
   void aDifferentBlueScreenEachTimeIsHeardAtTheCounterAndNotAskedAgain() {
-    signIn("pia", PIA);
-    page.navigate("/arrival");
-    page.locator("[name=kind]").selectOption("tower");
-    page.locator("[name=customer]").fill("Ottilie Brask");
-    page.locator("[name=complaint]")
-        .pressSequentially("a different blue screen each time, since the new memory was put in");
+    hears(
+        "tower",
+        "Ottilie Brask",
+        "a different blue screen each time, since the new memory was put in");
     Locator vary = page.locator("#heard [name=said][value='stop-codes-vary=vary']");
     assertThat(vary).hasCount(1);
     vary.check();
     page.locator("#heard [name=contexts][value=memory-changed]").check();
-    page.locator("[name=told][value=unstable]").last().check();
-    button("Take it in").click();
-    page.waitForURL("**/tickets/*/**");
-    String claim = page.locator(".claim").textContent().strip();
-    page = another("runa", RUNA);
-    page.navigate("/tickets/" + claim + "/find");
+    String claim = findOf("unstable");
     assertThat(page.locator("#given")).containsText("Different every time");
     assertThat(roads()).noneMatch(road -> road.contains("See how far it gets"));
     answer(claim, "how-it-fails", "stop-screen");

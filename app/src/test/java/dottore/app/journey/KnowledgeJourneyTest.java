@@ -46,8 +46,9 @@ class KnowledgeJourneyTest extends Journey {
     send(button("Find steps"));
     assertThat(page.locator("#record")).containsText("the boot drive is not reachable");
     assertThat(page.locator("#record")).containsText("from “fans spin”");
-    assertThat(page.locator("#record input:checked")).hasCount(0);
+    assertThat(page.locator("#record input:checked")).hasCount(1);
     isAccessible();
+    page.locator("#record [name='mark.liquid']").uncheck(); // asked, and it was not so
     page.locator("[name='check.fans-and-lights'][value=run]").check();
     page.locator("[name='check.fans-and-lights'][value=run]").press("Enter");
     assertThat(page.locator("aside .log")).containsText("They keep running");
