@@ -46,7 +46,7 @@ class AdviceJourneyTest extends Journey {
   void aWetLaptopToldInWordsOnlyStopsTheRoad() {
     hears("laptop", "Thessaly Marr", "coffee over the keyboard, nothing since");
     assertThat(page.locator("#heard")).containsText("liquid");
-    page.locator("#heard [name=contexts][value=liquid]").check();
+    assertThat(page.locator("#heard [name=marks][value=liquid]")).isChecked();
     findOf("dead");
     assertThat(page.locator("[role=alert]").first()).containsText("Do not power on");
     assertThat(page.locator(".donext")).hasCount(0);

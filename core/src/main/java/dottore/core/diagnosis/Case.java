@@ -21,10 +21,20 @@ import java.util.Set;
 public record Case(Set<Context> contexts, Set<Mark> marks, Set<Need> missing, List<Event> events) {
 
   public Case {
-    contexts = copy(contexts, Context.class);
     marks = copy(marks, Mark.class);
+    contexts = copy(withMarked(contexts, marks), Context.class);
     missing = copy(missing, Need.class);
     events = List.copyOf(events);
+  }
+
+  /** A danger and the circumstance that it comes of are one fact, whichever was ticked. */
+  private static Set<Context> withMarked(Set<Context> told, Set<Mark> marks) {
+    Set<Context> all = EnumSet.noneOf(Context.class);
+    all.addAll(told);
+    for (Context context : Context.values()) {
+      context.mark().filter(marks::contains).ifPresent(mark -> all.add(context));
+    }
+    return all;
   }
 
   private static <E extends Enum<E>> Set<E> copy(Set<E> set, Class<E> type) {

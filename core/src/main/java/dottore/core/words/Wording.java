@@ -114,8 +114,15 @@ public final class Wording {
       }
     }
     return shown.values().stream()
+        .filter(proposal -> !saidByItsDanger(proposal.meaning(), shown.keySet()))
         .sorted(Comparator.comparingDouble(Proposal::fit).reversed())
         .toList();
+  }
+
+  /** Whether it is a circumstance whose danger was heard: one fact, shown once. */
+  private static boolean saidByItsDanger(Meaning meaning, Set<Meaning> heard) {
+    return meaning instanceof Meaning.Circumstance c
+        && c.context().mark().filter(mark -> heard.contains(new Meaning.Danger(mark))).isPresent();
   }
 
   /** Of one clause, the surest first, without what is far from the surest. */

@@ -62,6 +62,13 @@ class SafetyTest {
     Assessment told = assess(EnumSet.of(Context.TOWER, Context.LIQUID), Set.of(), "how-far=dead");
     assertThat(told.stops()).containsExactly(Mark.LIQUID);
     assertThat(told.candidates()).isEmpty();
+    Case marked =
+        new Case(
+            EnumSet.of(Context.TOWER), EnumSet.of(Mark.LIQUID), Set.of(), events("how-far=dead"));
+    assertThat(diagnosis.assess(marked).oddsOf("liquid-damage"))
+        .as("the mark and the circumstance are one fact")
+        .isEqualTo(told.oddsOf("liquid-damage"));
+    assertThat(told.oddsOf("liquid-damage").value()).isGreaterThan(0.3);
     Case lifted =
         new Case(
             EnumSet.of(Context.TOWER, Context.LIQUID),
