@@ -136,7 +136,12 @@ class ArrivalController {
     if (proposal.meaning() instanceof Meaning.Danger d) {
       String id = d.mark().id();
       return new Heard(
-          "marks", id, "⊘ " + proposal.words(), proposal.heard(), form.taken(d.mark()), true);
+          "marks",
+          id,
+          "⊘ " + proposal.words(),
+          proposal.heard(),
+          form.has("marks", id) || proposal.sureDanger().filter(form::taken).isPresent(),
+          proposal.sureDanger().isPresent());
     }
     Meaning.Answer answer = (Meaning.Answer) proposal.meaning();
     if (answer.check().equals(Check.HOW_FAR)) {
@@ -158,12 +163,10 @@ class ArrivalController {
         false);
   }
 
-  /** The dangers that a complaint sounds like. */
+  /** The dangers that are surely heard in a complaint. */
   private Set<Mark> dangers(String complaint) {
     return knowledge.wording().proposals(complaint, HEARD).stream()
-        .map(Wording.Proposal::meaning)
-        .filter(Meaning.Danger.class::isInstance)
-        .map(meaning -> ((Meaning.Danger) meaning).mark())
+        .flatMap(proposal -> proposal.sureDanger().stream())
         .collect(Collectors.toCollection(() -> EnumSet.noneOf(Mark.class)));
   }
 

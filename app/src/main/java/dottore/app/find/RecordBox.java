@@ -45,7 +45,7 @@ record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also
     }
   }
 
-  /** A circumstance that was heard, or a danger, which is taken until it is unticked. */
+  /** A circumstance or danger that was heard; one surely heard is taken until it is unticked. */
   record Also(String field, String words, String heard, boolean danger) {}
 
   static RecordBox of(String typed, Casebook casebook, Wording wording, TicketFile file) {
@@ -102,7 +102,11 @@ record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also
       } else if (proposal.meaning() instanceof Meaning.Danger d
           && !file.marks().contains(d.mark())) {
         also.add(
-            new Also("mark." + d.mark().id(), "⊘ " + proposal.words(), proposal.heard(), true));
+            new Also(
+                "mark." + d.mark().id(),
+                "⊘ " + proposal.words(),
+                proposal.heard(),
+                proposal.sureDanger().isPresent()));
       }
     }
     return also;

@@ -45,7 +45,7 @@ class AdviceJourneyTest extends Journey {
   @ResourceLock(COUNTER)
   void aWetLaptopToldInWordsOnlyStopsTheRoad() {
     hears("laptop", "Thessaly Marr", "coffee over the keyboard, nothing since");
-    assertThat(page.locator("#heard")).containsText("liquid");
+    assertThat(page.locator("#heard")).containsText("Liquid got in");
     assertThat(page.locator("#heard [name=marks][value=liquid]")).isChecked();
     findOf("dead");
     assertThat(page.locator("[role=alert]").first()).containsText("Do not power on");

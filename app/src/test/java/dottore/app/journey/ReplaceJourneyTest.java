@@ -45,8 +45,7 @@ class ReplaceJourneyTest extends FirmwareDesk {
   }
 
   private String laptop(String customer, String serial) {
-    String claim =
-        takeInA("laptop", customer, serial, "slow, clacks, files go missing", "degraded");
+    String claim = takeInA("laptop", customer, serial, "slow, files go missing", "degraded");
     page.navigate(at(claim, "disk"));
     fill("disks/0", "disk.0.model=Corrin S4", "disk.0.serial=WX-7F3Q", "disk.0.gb=256");
     return claim;

@@ -3,6 +3,7 @@ package dottore.core.words;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
+import dottore.core.casebook.Mark;
 import dottore.core.casebook.Vocabulary.Meaning;
 import dottore.core.casebook.Vocabulary.Sign;
 import java.util.ArrayList;
@@ -12,6 +13,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -64,7 +66,17 @@ public final class Wording {
    * @param heard the clause that it was heard in
    * @param fit above 0, higher is surer
    */
-  public record Proposal(Meaning meaning, String words, String heard, double fit) {}
+  public record Proposal(Meaning meaning, String words, String heard, double fit) {
+    /** From this fit on every danger that is heard in the casebook's own phrases is one. */
+    private static final double SURE = 0.8;
+
+    /** The danger that was surely heard, if it is one: it is taken until somebody says no. */
+    public Optional<Mark> sureDanger() {
+      return meaning instanceof Meaning.Danger danger && fit >= SURE
+          ? Optional.of(danger.mark())
+          : Optional.empty();
+    }
+  }
 
   private final Casebook casebook;
   private final PhraseIndex index;
@@ -73,7 +85,10 @@ public final class Wording {
     this(casebook, casebook.vocabulary().signs());
   }
 
-  /** With these phrases beside the outcomes' own words. */
+  /**
+   * With these phrases beside the outcomes' own words; those of a dangerous circumstance name its
+   * danger too.
+   */
   Wording(Casebook casebook, List<Sign> phrases) {
     this.casebook = casebook;
     List<Sign> signs = new ArrayList<>(phrases);
@@ -105,7 +120,7 @@ public final class Wording {
     for (int rank = 0; rank < longest; rank++) {
       for (List<Proposal> clause : heard) {
         if (clause.size() > rank) {
-          Proposal proposal = clause.get(rank);
+          Proposal proposal = asDanger(clause.get(rank));
           boolean known = shown.containsKey(proposal.meaning());
           if (known || rank < atMost && shown.size() < room || isDanger(proposal.meaning())) {
             shown.merge(proposal.meaning(), proposal, (a, b) -> b.fit() > a.fit() ? b : a);
@@ -114,15 +129,21 @@ public final class Wording {
       }
     }
     return shown.values().stream()
-        .filter(proposal -> !saidByItsDanger(proposal.meaning(), shown.keySet()))
         .sorted(Comparator.comparingDouble(Proposal::fit).reversed())
         .toList();
   }
 
-  /** Whether it is a circumstance whose danger was heard: one fact, shown once. */
-  private static boolean saidByItsDanger(Meaning meaning, Set<Meaning> heard) {
-    return meaning instanceof Meaning.Circumstance c
-        && c.context().mark().filter(mark -> heard.contains(new Meaning.Danger(mark))).isPresent();
+  /** A circumstance that is a danger is heard as the danger: one fact, shown once. */
+  private static Proposal asDanger(Proposal proposal) {
+    return proposal.meaning() instanceof Meaning.Circumstance c
+        ? c.context()
+            .mark()
+            .map(
+                mark ->
+                    new Proposal(
+                        new Meaning.Danger(mark), mark.words(), proposal.heard(), proposal.fit()))
+            .orElse(proposal)
+        : proposal;
   }
 
   /** Of one clause, the surest first, without what is far from the surest. */

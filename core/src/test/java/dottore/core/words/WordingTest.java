@@ -6,7 +6,9 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Vocabulary.Meaning;
+import dottore.core.casebook.Vocabulary.Sign;
 import java.util.List;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -63,6 +65,29 @@ class WordingTest {
     assertThat(heard("black screen after I put in new memory"))
         .contains(new Meaning.Circumstance(Context.MEMORY_CHANGED));
     assertThat(heard("there is a burning smell")).contains(new Meaning.Danger(Mark.SMELL));
+  }
+
+  /** Answers that are a danger themselves. */
+  private static final Set<String> DANGEROUS =
+      Set.of(
+          "smell-and-look", "battery-look", "drive-sound", "usb-adapter-elsewhere", "warmth-felt");
+
+  @Test
+  void aDangerIsSurelyHeardWhereItIsMeantAndNowhereElse() {
+    for (Sign sign : Casebook.shipped().vocabulary().signs()) {
+      List<Mark> surely =
+          WORDING.proposals(sign.phrase(), 4).stream()
+              .flatMap(proposal -> proposal.sureDanger().stream())
+              .toList();
+      if (subject(sign.meaning()) instanceof Meaning.Danger meant) {
+        assertThat(surely).as(sign.phrase()).contains(meant.mark());
+      } else if (!(sign.meaning() instanceof Meaning.Answer answer
+          && DANGEROUS.contains(answer.check()))) {
+        assertThat(surely).as(sign.phrase()).isEmpty();
+      }
+    }
+    assertThat(WORDING.proposals("restarts under load, water cooling pump is loud", 4))
+        .noneMatch(proposal -> proposal.sureDanger().isPresent());
   }
 
   @Test
