@@ -85,10 +85,7 @@ public final class Wording {
     this(casebook, casebook.vocabulary().signs());
   }
 
-  /**
-   * With these phrases beside the outcomes' own words; those of a dangerous circumstance name its
-   * danger too.
-   */
+  /** With these phrases beside the outcomes' own words. */
   Wording(Casebook casebook, List<Sign> phrases) {
     this.casebook = casebook;
     List<Sign> signs = new ArrayList<>(phrases);
