@@ -15,18 +15,15 @@ import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
-import dottore.core.casebook.Vocabulary.Meaning;
 import dottore.core.machine.MachineKind;
 import dottore.core.ticket.Ending;
 import dottore.core.ticket.Entry;
-import dottore.core.words.Wording;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.time.LocalDate;
 import java.time.ZoneId;
 import java.time.format.DateTimeParseException;
 import java.util.Arrays;
-import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -50,7 +47,6 @@ import org.springframework.web.bind.annotation.ResponseStatus;
 /** Taking a machine in. */
 @Controller
 class ArrivalController {
-  private static final int HEARD = 4;
 
   private final Knowledge knowledge;
   private final Record record;
@@ -112,62 +108,12 @@ class ArrivalController {
     model.addAttribute("warranty", warranty(form.get("warrantyUntil")).orElse(""));
   }
 
-  /**
-   * Something that the complaint sounds like, as a field to be taken over.
-   *
-   * @param from the words in which it was heard
-   * @param danger whether it is taken until somebody says no
-   */
-  record Heard(
-      String field, String value, String words, String from, boolean taken, boolean danger) {}
-
   private List<Heard> heard(ArrivalForm form) {
-    return knowledge.wording().proposals(form.get("complaint"), HEARD).stream()
-        .map(proposal -> heard(form, proposal))
-        .toList();
+    return Heard.in(form, knowledge.wording(), record.casebook());
   }
 
-  private Heard heard(ArrivalForm form, Wording.Proposal proposal) {
-    if (proposal.meaning() instanceof Meaning.Circumstance c) {
-      String id = c.context().id();
-      return new Heard(
-          "contexts", id, proposal.words(), proposal.heard(), form.has("contexts", id), false);
-    }
-    if (proposal.meaning() instanceof Meaning.Danger d) {
-      String id = d.mark().id();
-      return new Heard(
-          "marks",
-          id,
-          "⊘ " + proposal.words(),
-          proposal.heard(),
-          form.has("marks", id) || proposal.sureDanger().filter(form::taken).isPresent(),
-          proposal.sureDanger().isPresent());
-    }
-    Meaning.Answer answer = (Meaning.Answer) proposal.meaning();
-    if (answer.check().equals(Check.HOW_FAR)) {
-      return new Heard(
-          "told",
-          answer.outcome(),
-          proposal.words(),
-          proposal.heard(),
-          form.get("told").equals(answer.outcome()),
-          false);
-    }
-    String said = answer.check() + "=" + answer.outcome();
-    return new Heard(
-        ArrivalForm.SAID,
-        said,
-        record.casebook().check(answer.check()).orElseThrow().name() + ": " + proposal.words(),
-        proposal.heard(),
-        form.has(ArrivalForm.SAID, said),
-        false);
-  }
-
-  /** The dangers that are surely heard in a complaint. */
   private Set<Mark> dangers(String complaint) {
-    return knowledge.wording().proposals(complaint, HEARD).stream()
-        .flatMap(proposal -> proposal.sureDanger().stream())
-        .collect(Collectors.toCollection(() -> EnumSet.noneOf(Mark.class)));
+    return Heard.dangers(complaint, knowledge.wording());
   }
 
   @PostMapping("/arrival/heard")
