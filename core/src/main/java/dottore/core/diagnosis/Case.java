@@ -21,20 +21,29 @@ import java.util.Set;
 public record Case(Set<Context> contexts, Set<Mark> marks, Set<Need> missing, List<Event> events) {
 
   public Case {
-    marks = copy(marks, Mark.class);
-    contexts = copy(withMarked(contexts, marks), Context.class);
+    EnumSet<Context> told = EnumSet.noneOf(Context.class);
+    told.addAll(contexts);
+    EnumSet<Mark> seen = EnumSet.noneOf(Mark.class);
+    seen.addAll(marks);
+    asOneFact(told, seen);
+    contexts = Collections.unmodifiableSet(told);
+    marks = Collections.unmodifiableSet(seen);
     missing = copy(missing, Need.class);
     events = List.copyOf(events);
   }
 
   /** A danger and the circumstance that it comes of are one fact, whichever was ticked. */
-  private static Set<Context> withMarked(Set<Context> told, Set<Mark> marks) {
-    Set<Context> all = EnumSet.noneOf(Context.class);
-    all.addAll(told);
+  private static void asOneFact(Set<Context> told, Set<Mark> seen) {
     for (Context context : Context.values()) {
-      context.mark().filter(marks::contains).ifPresent(mark -> all.add(context));
+      context
+          .mark()
+          .filter(mark -> told.contains(context) || seen.contains(mark))
+          .ifPresent(
+              mark -> {
+                told.add(context);
+                seen.add(mark);
+              });
     }
-    return all;
   }
 
   private static <E extends Enum<E>> Set<E> copy(Set<E> set, Class<E> type) {

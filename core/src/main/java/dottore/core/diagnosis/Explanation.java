@@ -21,7 +21,6 @@ import java.util.stream.Stream;
 /** Says why, in the casebook's own words. */
 final class Explanation {
   private static final int LEADING = 3;
-  private static final double NOT_KNOWN_BETTER = 1.05;
 
   private final Diagnosis diagnosis;
   private final Case about;
@@ -298,7 +297,7 @@ final class Explanation {
     if (longer >= 1) {
       return "the next best road takes " + takes;
     }
-    return longer >= 1 / NOT_KNOWN_BETTER
+    return longer >= 1 / Precedence.TELLS_WITHIN
         ? "the next best road comes to about the same, " + takes
         : "the next best road would take " + takes + ", and goes after it";
   }

@@ -28,7 +28,7 @@ import java.util.stream.IntStream;
  */
 final class Precedence {
   /** Up to how many times the best in the end a step may come to that tells more. */
-  private static final double TELLS_WITHIN = 1.05;
+  static final double TELLS_WITHIN = 1.05;
 
   /**
    * Bench minutes that it is worth to be surely right about the cause, and not surely wrong. Tried

@@ -55,7 +55,6 @@ final class Timeline {
     this.casebook = casebook;
     this.marks = EnumSet.noneOf(Mark.class);
     marks.addAll(about.marks());
-    about.contexts().forEach(context -> context.mark().ifPresent(marks::add));
     met = EnumSet.noneOf(Mark.class);
     met.addAll(marks);
   }
