@@ -75,6 +75,11 @@ final class Precedence {
   /** How much dearer in the end a free look may be. */
   private static final double FREE_WITHIN = 1.10;
 
+  /** Before a closed machine is opened a look of a minute is short, if it costs nearly nothing. */
+  private static final double LOOK_BEFORE_OPENING = ShopRules.HANDLING + 1;
+
+  private static final double BEFORE_OPENING_WITHIN = 1.02;
+
   /** The share of the odds that it must move by itself. */
   private static final double SETTLES = 0.15;
 
@@ -143,14 +148,15 @@ final class Precedence {
   /**
    * The same with what tells most first, of the steps that come to about the same in the end: what
    * is said in minutes is not known to a twentieth, and whoever is right early errs less later. It
-   * is no deeper and hardly longer itself than what it passes, and erases nothing.
+   * is no deeper and hardly longer itself than what it passes, and erases nothing; what it passes
+   * may erase, since a step that tells nothing is no gain before it.
    */
   List<Candidate> tellingFirst(List<Candidate> ranked) {
     double most = TELLS_WITHIN * ranked.get(0).toTheEnd().value();
     List<Candidate> inTurn = new ArrayList<>(ranked);
     ranked.stream()
         .filter(candidate -> candidate.toTheEnd().value() <= most)
-        .filter(candidate -> asGentle(candidate, ranked.get(0)))
+        .filter(candidate -> candidate == ranked.get(0) || asGentle(candidate, ranked.get(0)))
         .min(Comparator.comparingDouble(this::lessWhatItTells))
         .ifPresent(first -> toTheFront(first, inTurn));
     return inTurn;
@@ -375,19 +381,37 @@ final class Precedence {
   }
 
   /**
-   * A free look goes before a tool: where the best step takes its time, a short look from outside
-   * that settles much by itself and costs nearly nothing more in the end comes first.
+   * A free look goes before a tool: where the best step takes its time or opens the machine, a
+   * short look from outside that settles much by itself and costs nearly nothing more in the end
+   * comes first.
    */
   private void freeLookFirst(List<Candidate> order) {
-    if (order.isEmpty() || order.get(0).own().value() < LONG_STEP) {
+    if (order.isEmpty()) {
       return;
     }
-    double most = FREE_WITHIN * order.get(0).toTheEnd().value();
+    Candidate best = order.get(0);
+    boolean isLong = best.own().value() >= LONG_STEP;
+    boolean opens = opensNow(best);
     order.stream()
-        .filter(c -> c.own().value() <= SHORT_LOOK && c.toTheEnd().value() <= most)
-        .filter(c -> c.step().orElse(null) instanceof Check check && settlesMuch(check))
+        .filter(
+            look ->
+                isLong && within(look, SHORT_LOOK, best, FREE_WITHIN)
+                    || opens && within(look, LOOK_BEFORE_OPENING, best, BEFORE_OPENING_WITHIN))
+        .filter(look -> look.step().orElse(null) instanceof Check check && settlesMuch(check))
         .findFirst()
         .ifPresent(look -> toTheFront(look, order));
+  }
+
+  private boolean opensNow(Candidate candidate) {
+    return !timeline.caseOpen()
+        && candidate.step().filter(step -> step.effort().opensTheCase()).isPresent();
+  }
+
+  /**
+   * Whether a look is no longer than this, and no dearer in the end than so many times the best.
+   */
+  private static boolean within(Candidate look, double own, Candidate best, double times) {
+    return look.own().value() <= own && look.toTheEnd().value() <= times * best.toTheEnd().value();
   }
 
   private static void toTheFront(Candidate candidate, List<Candidate> order) {

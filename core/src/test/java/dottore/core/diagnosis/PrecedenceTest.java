@@ -16,6 +16,7 @@ import java.util.stream.Stream;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.EnumSource;
 
 class PrecedenceTest {
   private final Casebook casebook = Casebook.shipped();
@@ -29,16 +30,19 @@ class PrecedenceTest {
               new Event.Reading(0, "how-far", "degraded", Event.SEEN),
               new Event.Reading(1, "what-is-wrong", "slow", Event.SEEN)));
   private final Beliefs beliefs = new Beliefs(diagnosis, diagnosis.assess(slow).odds());
-  private final Precedence precedence =
-      new Precedence(
-          diagnosis,
-          Timeline.of(casebook, slow),
-          slow.kind(),
-          beliefs,
-          new boolean[casebook.checks().size()]);
+  private final Precedence precedence = precedence(slow);
 
   private final Step telling = byWhatItTells().max(Comparator.naturalOrder()).orElseThrow().step();
   private final Step mute = byWhatItTells().min(Comparator.naturalOrder()).orElseThrow().step();
+
+  private Precedence precedence(Case about) {
+    return new Precedence(
+        diagnosis,
+        Timeline.of(casebook, about),
+        about.kind(),
+        new Beliefs(diagnosis, diagnosis.assess(about).odds()),
+        new boolean[casebook.checks().size()]);
+  }
 
   private record Told(Step step, double right) implements Comparable<Told> {
     @Override
@@ -104,6 +108,84 @@ class PrecedenceTest {
             List.of(new Event.Reading(0, "how-far", "cpu", Event.SEEN)));
     assertThat(diagnosis.assess(atTheLight).candidates().get(0).step())
         .hasValueSatisfying(step -> assertThat(step.effort().depth()).isEqualTo(Depth.LOOK));
+  }
+
+  /** What erases is passed by what tells something, not by what merely takes little. */
+  @Test
+  void whatTellsNothingIsNoGainBeforeWhatErases() {
+    Step clear = casebook.repair("clear-target-drive").orElseThrow();
+    assertThat(Precedence.erases(clear)).isTrue();
+    List<Candidate> idle = List.of(at(clear, 100), at(mute, 101));
+    assertThat(precedence.tellingFirst(idle)).isEqualTo(idle);
+    assertThat(precedence.tellingFirst(List.of(at(clear, 100), at(telling, 101))))
+        .startsWith(at(telling, 101));
+    Case refused =
+        new Case(
+            EnumSet.of(Context.TOWER, Context.SYSTEM_REINSTALLED),
+            Set.of(),
+            Set.of(),
+            List.of(
+                new Event.Reading(0, "how-far", "install-fails", Event.SEEN),
+                new Event.Reading(1, "setup-message", "not-this-disk", Event.SEEN)));
+    assertThat(first(refused)).isEqualTo("setup-drive-list");
+  }
+
+  @ParameterizedTest
+  @EnumSource(names = {"MOVED", "PART_ADDED", "POWER_EVENT", "FIRMWARE_UPDATED"})
+  void aDeadTowerIsWatchedBeforeItIsOpened(Context change) {
+    assertThat(first(dead(change))).isEqualTo("fans-and-lights");
+  }
+
+  /** A look of a minute goes before the cover; where the cover is off, it is off. */
+  @Test
+  void aLookThatCostsNearlyNothingGoesBeforeOpening() {
+    Step plug = casebook.repair("reseat-board-power").orElseThrow();
+    Step watch = casebook.check("fans-and-lights").orElseThrow();
+    Case closed = dead(Context.PART_ADDED);
+    List<Candidate> within = List.of(briefly(plug, 100), briefly(watch, 102));
+    assertThat(precedence(closed).inOrder(within))
+        .containsExactly(briefly(watch, 102), briefly(plug, 100));
+    List<Candidate> beyond = List.of(briefly(plug, 100), briefly(watch, 102.1));
+    assertThat(precedence(closed).inOrder(beyond)).isEqualTo(beyond);
+    Case open = closed.with(new Event.Tried(1, "rewire-front-plug", Event.Result.SAME));
+    assertThat(precedence(open).inOrder(within)).isEqualTo(within);
+  }
+
+  private static Candidate briefly(Step step, double toTheEnd) {
+    return new Candidate(
+        Optional.of(step), Minutes.of(ShopRules.HANDLING + 1), Minutes.of(toTheEnd));
+  }
+
+  private static Case dead(Context change) {
+    return new Case(
+        EnumSet.of(Context.TOWER, change),
+        Set.of(),
+        Set.of(),
+        List.of(new Event.Reading(0, "how-far", "dead", Event.SEEN)));
+  }
+
+  @Test
+  void aCableIsNotReplacedBeforeAnotherOneWasTried() {
+    Case dark =
+        new Case(
+            EnumSet.of(Context.TOWER, Context.NOTHING),
+            Set.of(),
+            Set.of(),
+            List.of(
+                new Event.Reading(0, "how-far", "dark", Event.SEEN),
+                new Event.Reading(1, "keyboard-lights", "answers", Event.SEEN),
+                new Event.Tried(2, "set-monitor-input", Event.Result.SAME),
+                new Event.Reading(3, "display-port-used", "card", Event.SEEN)));
+    assertThat(diagnosis.assess(dark).candidates())
+        .extracting(Candidate::id)
+        .contains("other-cable")
+        .doesNotContain("replace-display-cable");
+    Case tried = dark.with(new Event.Reading(4, "other-cable", "picture", Event.SEEN));
+    assertThat(first(tried)).isEqualTo("replace-display-cable");
+  }
+
+  private String first(Case about) {
+    return diagnosis.assess(about).candidates().get(0).id();
   }
 
   /** What stands on the screen is read before a key is pressed; where it was read, it was read. */
