@@ -150,7 +150,8 @@ class ArrivalController {
       Principal who,
       Model model) {
     ArrivalForm typed = ArrivalForm.of(posted);
-    ArrivalForm form = typed.with(dangers(typed.get("complaint")));
+    Set<Mark> heard = dangers(typed.get("complaint"));
+    ArrivalForm form = typed.with(heard);
     Map<String, String> faults = faults(form, ArrivalForm.empty(), request);
     if (!faults.isEmpty()) {
       return again(form, faults, who, model);
@@ -165,6 +166,7 @@ class ArrivalController {
         counter.receive(
             arrival,
             form.picks().getOrDefault(ArrivalForm.SAID, List.of()),
+            typed.decided(heard),
             form.same(),
             who.getName());
     drafts.end(who.getName(), form);
@@ -265,7 +267,12 @@ class ArrivalController {
     Map<String, String> faults = faults(form, ArrivalForm.of(before, zone()), request);
     if (faults.isEmpty()) {
       try {
-        counter.change(claim, version, form.arrival(shop.today(), zone()), who.getName());
+        counter.change(
+            claim,
+            version,
+            form.arrival(shop.today(), zone()),
+            typed.decided(heardAnew),
+            who.getName());
         return "redirect:/tickets/" + claim + "/arrival";
       } catch (ObjectOptimisticLockingFailureException clash) {
         model.addAttribute(

@@ -159,6 +159,18 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
     return with;
   }
 
+  /** What became of the dangers that the words sound like, a line of the log each. */
+  List<String> decided(Set<Mark> heard) {
+    return heard.stream()
+        .sorted()
+        .map(
+            danger ->
+                "The complaint sounds like: "
+                    + danger.words()
+                    + (taken(danger) ? "; taken as said" : "; asked, and it is not so"))
+        .toList();
+  }
+
   boolean blank() {
     return texts.entrySet().stream()
             .filter(e -> !SET_FROM_THE_START.contains(e.getKey()))

@@ -13,6 +13,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import org.springframework.orm.ObjectOptimisticLockingFailureException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -130,24 +131,26 @@ public class Counter {
   /** Takes a machine in; returns its claim number. Where one would have to ask, it is a new one. */
   @Transactional
   public String receive(Arrival arrival, String who) {
-    return receive(arrival, List.of(), Optional.empty(), who, store.shop.now());
+    return receive(arrival, List.of(), List.of(), Optional.empty(), who, store.shop.now());
   }
 
   /** The same at a moment of the past, for records that come from elsewhere. */
   @Transactional
   public String receive(Arrival arrival, String who, Instant at) {
-    return receive(arrival, List.of(), Optional.empty(), who, at);
+    return receive(arrival, List.of(), List.of(), Optional.empty(), who, at);
   }
 
   /**
    * Takes a machine in with more of what the customer says.
    *
    * @param said answers as "check=outcome"; those that the casebook does not know are passed over
+   * @param notes what was decided at the counter, a line of the log each
    * @param same the customer who was here before, if somebody said so
    */
   @Transactional
-  public String receive(Arrival arrival, List<String> said, Optional<Long> same, String who) {
-    return receive(arrival, said, same, who, store.shop.now());
+  public String receive(
+      Arrival arrival, List<String> said, List<String> notes, Optional<Long> same, String who) {
+    return receive(arrival, said, notes, same, who, store.shop.now());
   }
 
   /** A machine to practice on, whose end teaches nothing. */
@@ -159,7 +162,12 @@ public class Counter {
   }
 
   private String receive(
-      Arrival arrival, List<String> said, Optional<Long> same, String who, Instant at) {
+      Arrival arrival,
+      List<String> said,
+      List<String> notes,
+      Optional<Long> same,
+      String who,
+      Instant at) {
     Ticket ticket = fresh(arrival, same, at);
     List<NewLine> lines = new ArrayList<>();
     lines.add(new NewLine("Received: " + arrival.complaint(), new Entry.Received()));
@@ -173,6 +181,7 @@ public class Counter {
           .filter(c -> c.outcomes().stream().anyMatch(o -> answer.endsWith("=" + o.id())))
           .ifPresent(check -> lines.add(NewLine.told(check, parts[1])));
     }
+    notes.forEach(note -> lines.add(NewLine.note(note)));
     new Writing(store, ticket, who, at).append(lines);
     return ticket.claim;
   }
@@ -247,10 +256,11 @@ public class Counter {
    * Changes what was written down at arrival.
    *
    * @param version the version that was looked at
+   * @param notes what was decided at the counter, a line of the log each
    * @throws ObjectOptimisticLockingFailureException if somebody changed it meanwhile
    */
   @Transactional
-  public void change(String claim, int version, Arrival arrival, String who) {
+  public void change(String claim, int version, Arrival arrival, List<String> notes, String who) {
     record.change(
         claim,
         who,
@@ -259,13 +269,27 @@ public class Counter {
           if (ticket.version != version) {
             throw new ObjectOptimisticLockingFailureException(Ticket.class, claim);
           }
+          String marked = marked(ticket.marks, arrival.marks());
           ticket.customer.is(arrival.customer());
           describe(ticket.machine, arrival);
           write(ticket, arrival);
           reindex(store.tickets.ofCustomer(ticket.customer));
           reindex(store.tickets.ofMachine(ticket.machine));
-          writing.append(NewLine.changed("Arrival changed"));
+          writing.append(NewLine.changed("Arrival changed" + marked));
+          notes.forEach(note -> writing.append(NewLine.note(note)));
         });
+  }
+
+  /** What is marked now and was not, and what no longer is. */
+  private static String marked(List<String> before, Set<Mark> now) {
+    List<String> words = new ArrayList<>();
+    for (Mark mark : Mark.values()) {
+      boolean was = before.contains(mark.id());
+      if (was != now.contains(mark)) {
+        words.add((was ? "no longer " : "") + mark.words());
+      }
+    }
+    return words.isEmpty() ? "" : ": " + String.join(", ", words);
   }
 
   /** Takes a ticket that was kept elsewhere; what belongs to it is written to what comes back. */

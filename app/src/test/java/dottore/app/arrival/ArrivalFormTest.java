@@ -111,5 +111,9 @@ class ArrivalFormTest {
     ArrivalForm answered = ArrivalForm.of(posted);
     assertThat(answered.taken(Mark.LIQUID)).isFalse();
     assertThat(answered.with(heard).arrival(TODAY, ZONE).marks()).containsExactly(Mark.SMELL);
+    assertThat(answered.decided(heard))
+        .containsExactly(
+            "The complaint sounds like: Liquid got in; asked, and it is not so",
+            "The complaint sounds like: Smoke or burn smell; taken as said");
   }
 }

@@ -59,6 +59,8 @@ class AdviceJourneyTest extends Journey {
     page.navigate("/tickets/" + claim + "/find");
     assertThat(page.locator("[role=alert]").first()).containsText("Smoke or burn smell");
     assertThat(page.locator(".donext")).hasCount(0);
+    assertThat(page.locator("aside .log"))
+        .containsText("The complaint sounds like: Smoke or burn smell; taken as said");
     page.navigate("/tickets/" + claim + "/arrival");
     Locator words = page.locator("[name=complaint]");
     words.fill(words.inputValue() + ", and water got in");
@@ -71,6 +73,8 @@ class AdviceJourneyTest extends Journey {
     send(button("Save changes"));
     page.navigate("/tickets/" + claim + "/find");
     assertThat(page.locator(".donext")).hasCount(1);
+    assertThat(page.locator("aside .log"))
+        .containsText("Arrival changed: no longer Liquid got in, no longer Smoke or burn smell");
   }
 
   @Test
@@ -87,6 +91,8 @@ class AdviceJourneyTest extends Journey {
     assertThat(heard).not().isChecked();
     findOf("dead");
     assertThat(page.locator(".donext")).hasCount(1);
+    assertThat(page.locator("aside .log"))
+        .containsText("The complaint sounds like: Liquid got in; asked, and it is not so");
   }
 
   @Test

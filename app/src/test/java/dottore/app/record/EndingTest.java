@@ -209,7 +209,8 @@ class EndingTest {
     // Somebody said that it is the same person, or it is the same machine.
     long known = record.open(one).customerId();
     String three =
-        counter.receive(arrival(first, ""), List.of(), java.util.Optional.of(known), "runa");
+        counter.receive(
+            arrival(first, ""), List.of(), List.of(), java.util.Optional.of(known), "runa");
     assertThat(record.open(three).customerId()).isEqualTo(known);
     assertThat(record.open(counter.receive(arrival(first, "JA-1"), "runa")).customerId())
         .isEqualTo(known);
@@ -240,7 +241,7 @@ class EndingTest {
     String old = counter.receive(arrival(before, "ST-77"), "runa");
     String fresh = counter.receive(arrival(before, "ST-77"), "runa");
     Person after = new Person("Selma Thornby-Vey", "555-7782", "");
-    counter.change(fresh, record.open(fresh).version(), arrival(after, "ST-78"), "runa");
+    counter.change(fresh, record.open(fresh).version(), arrival(after, "ST-78"), List.of(), "runa");
     for (String word : List.of("vey", "5557782", "ST-78")) {
       assertThat(search.find(word.equals("5557782") ? "7782" : word, "", "", 0).getContent())
           .as(word)

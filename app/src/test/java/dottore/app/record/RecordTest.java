@@ -253,9 +253,10 @@ class RecordTest {
   void arrivalCanOnlyBeChangedFromItsNewestVersion() {
     String claim = received();
     int version = record.open(claim).version();
-    counter.change(claim, version, arrival("Mirel Oduya-Lind", ""), "runa");
+    counter.change(claim, version, arrival("Mirel Oduya-Lind", ""), List.of(), "runa");
     assertThat(record.open(claim).customer().name()).isEqualTo("Mirel Oduya-Lind");
-    assertThatThrownBy(() -> counter.change(claim, version, arrival("Somebody", ""), "ivo"))
+    assertThatThrownBy(
+            () -> counter.change(claim, version, arrival("Somebody", ""), List.of(), "ivo"))
         .isInstanceOf(ObjectOptimisticLockingFailureException.class);
   }
 
@@ -317,7 +318,9 @@ class RecordTest {
                 record.change(
                     claim, "ivo", w -> w.borrow(new Loan("screw", "", "", Set.of()), "", "")),
             () -> record.change(claim, "ivo", w -> w.waitFor(WaitsFor.CUSTOMER, "why")),
-            () -> counter.change(claim, record.open(claim).version(), arrival("X", ""), "ivo"))) {
+            () ->
+                counter.change(
+                    claim, record.open(claim).version(), arrival("X", ""), List.of(), "ivo"))) {
       assertThatThrownBy(late::run).isInstanceOf(TooLate.class).hasMessageContaining("closed");
     }
     assertThat(log(claim).last()).isEqualTo(last);
