@@ -90,6 +90,20 @@ class WordingTest {
         .noneMatch(proposal -> proposal.sureDanger().isPresent());
   }
 
+  @ParameterizedTest
+  @CsvSource({
+    "my son dropped it in the bath, LIQUID",
+    "it fell into the toilet on Sunday, LIQUID",
+    "sparks came out of the back, SMELL",
+    "the battery is bloated, SWOLLEN",
+    "the disk clicks and clacks, CLICKING"
+  })
+  void aDangerInOtherWordsIsSurelyHeard(String typed, Mark danger) {
+    assertThat(WORDING.proposals(typed, 4))
+        .flatExtracting(proposal -> proposal.sureDanger().stream().toList())
+        .contains(danger);
+  }
+
   @Test
   void doesNotHearTheOppositeOfWhatWasSaid() {
     assertThat(heard("the fans do not spin")).doesNotContain(answer("fans-and-lights", "run"));
