@@ -75,10 +75,8 @@ final class Precedence {
   /** How much dearer in the end a free look may be. */
   private static final double FREE_WITHIN = 1.10;
 
-  /** Before a closed machine is opened a look of a minute is short, if it costs nearly nothing. */
+  /** Before a closed machine is opened, a look of a minute is short. */
   private static final double LOOK_BEFORE_OPENING = ShopRules.HANDLING + 1;
-
-  private static final double BEFORE_OPENING_WITHIN = 1.02;
 
   /** The share of the odds that it must move by itself. */
   private static final double SETTLES = 0.15;
@@ -382,36 +380,30 @@ final class Precedence {
 
   /**
    * A free look goes before a tool: where the best step takes its time or opens the machine, a
-   * short look from outside that settles much by itself and costs nearly nothing more in the end
-   * comes first.
+   * short look from outside that settles much by itself and costs little more in the end comes
+   * first.
    */
   private void freeLookFirst(List<Candidate> order) {
     if (order.isEmpty()) {
       return;
     }
     Candidate best = order.get(0);
-    boolean isLong = best.own().value() >= LONG_STEP;
-    boolean opens = opensNow(best);
+    double longest = shortBefore(best);
+    double most = FREE_WITHIN * best.toTheEnd().value();
     order.stream()
-        .filter(
-            look ->
-                isLong && within(look, SHORT_LOOK, best, FREE_WITHIN)
-                    || opens && within(look, LOOK_BEFORE_OPENING, best, BEFORE_OPENING_WITHIN))
+        .filter(look -> look.own().value() <= longest && look.toTheEnd().value() <= most)
         .filter(look -> look.step().orElse(null) instanceof Check check && settlesMuch(check))
         .findFirst()
         .ifPresent(look -> toTheFront(look, order));
   }
 
-  private boolean opensNow(Candidate candidate) {
-    return !timeline.caseOpen()
-        && candidate.step().filter(step -> step.effort().opensTheCase()).isPresent();
-  }
-
-  /**
-   * Whether a look is no longer than this, and no dearer in the end than so many times the best.
-   */
-  private static boolean within(Candidate look, double own, Candidate best, double times) {
-    return look.own().value() <= own && look.toTheEnd().value() <= times * best.toTheEnd().value();
+  /** Up to how many minutes a look may take before this step; none before a short one. */
+  private double shortBefore(Candidate best) {
+    boolean opens = best.step().filter(step -> step.effort().opensTheCase()).isPresent();
+    if (opens && !timeline.caseOpen()) {
+      return LOOK_BEFORE_OPENING;
+    }
+    return best.own().value() >= LONG_STEP ? SHORT_LOOK : 0;
   }
 
   private static void toTheFront(Candidate candidate, List<Candidate> order) {

@@ -138,14 +138,14 @@ class PrecedenceTest {
 
   /** A look of a minute goes before the cover; where the cover is off, it is off. */
   @Test
-  void aLookThatCostsNearlyNothingGoesBeforeOpening() {
+  void aLookOfAMinuteGoesBeforeOpening() {
     Step plug = casebook.repair("reseat-board-power").orElseThrow();
     Step watch = casebook.check("fans-and-lights").orElseThrow();
     Case closed = dead(Context.PART_ADDED);
-    List<Candidate> within = List.of(briefly(plug, 100), briefly(watch, 102));
+    List<Candidate> within = List.of(briefly(plug, 100), briefly(watch, 110));
     assertThat(precedence(closed).inOrder(within))
-        .containsExactly(briefly(watch, 102), briefly(plug, 100));
-    List<Candidate> beyond = List.of(briefly(plug, 100), briefly(watch, 102.1));
+        .containsExactly(briefly(watch, 110), briefly(plug, 100));
+    List<Candidate> beyond = List.of(briefly(plug, 100), briefly(watch, 111));
     assertThat(precedence(closed).inOrder(beyond)).isEqualTo(beyond);
     Case open = closed.with(new Event.Tried(1, "rewire-front-plug", Event.Result.SAME));
     assertThat(precedence(open).inOrder(within)).isEqualTo(within);
