@@ -75,8 +75,11 @@ final class Precedence {
   /** How much dearer in the end a free look may be. */
   private static final double FREE_WITHIN = 1.10;
 
-  /** Before a closed machine is opened, a look of a minute is short. */
-  private static final double LOOK_BEFORE_OPENING = ShopRules.HANDLING + 1;
+  /** Before a closed machine is opened, what takes a minute is short. */
+  private static final double BEFORE_OPENING = ShopRules.HANDLING + 1;
+
+  /** From this chance on a cure from outside is tried before a closed machine is opened. */
+  private static final double MAY_CURE = 0.05;
 
   /** The share of the odds that it must move by itself. */
   private static final double SETTLES = 0.15;
@@ -379,31 +382,36 @@ final class Precedence {
   }
 
   /**
-   * A free look goes before a tool: where the best step takes its time or opens the machine, a
-   * short look from outside that settles much by itself and costs little more in the end comes
-   * first.
+   * A free look goes before a tool, and outside before inside: where the best step takes its time
+   * or opens the machine, a short look from outside that settles much by itself and costs little
+   * more in the end comes first; before opening also what from outside may well cure it.
    */
   private void freeLookFirst(List<Candidate> order) {
     if (order.isEmpty()) {
       return;
     }
     Candidate best = order.get(0);
-    double longest = shortBefore(best);
+    boolean opens =
+        !timeline.caseOpen()
+            && best.step().filter(step -> step.effort().opensTheCase()).isPresent();
+    double longest = opens ? BEFORE_OPENING : best.own().value() >= LONG_STEP ? SHORT_LOOK : 0;
     double most = FREE_WITHIN * best.toTheEnd().value();
     order.stream()
-        .filter(look -> look.own().value() <= longest && look.toTheEnd().value() <= most)
-        .filter(look -> look.step().orElse(null) instanceof Check check && settlesMuch(check))
+        .filter(first -> first.own().value() <= longest && first.toTheEnd().value() <= most)
+        .filter(
+            first ->
+                first
+                    .step()
+                    .filter(step -> settlesMuch(step) || opens && mayCureFromOutside(step))
+                    .isPresent())
         .findFirst()
-        .ifPresent(look -> toTheFront(look, order));
+        .ifPresent(first -> toTheFront(first, order));
   }
 
-  /** Up to how many minutes a look may take before this step; none before a short one. */
-  private double shortBefore(Candidate best) {
-    boolean opens = best.step().filter(step -> step.effort().opensTheCase()).isPresent();
-    if (opens && !timeline.caseOpen()) {
-      return LOOK_BEFORE_OPENING;
-    }
-    return best.own().value() >= LONG_STEP ? SHORT_LOOK : 0;
+  private boolean mayCureFromOutside(Step step) {
+    return step instanceof Repair repair
+        && repair.effort().depth().compareTo(Depth.OUTSIDE) <= 0
+        && beliefs.chanceOf(repair) >= MAY_CURE;
   }
 
   private static void toTheFront(Candidate candidate, List<Candidate> order) {
@@ -411,8 +419,10 @@ final class Precedence {
     order.add(0, candidate);
   }
 
-  private boolean settlesMuch(Check check) {
-    if (check.effort().opensTheCase() || !check.effort().needs().isEmpty()) {
+  private boolean settlesMuch(Step step) {
+    if (!(step instanceof Check check)
+        || check.effort().opensTheCase()
+        || !check.effort().needs().isEmpty()) {
       return false;
     }
     double moved = 0;

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Depth;
+import dottore.core.casebook.Repair;
 import dottore.core.casebook.Step;
 import dottore.core.units.Minutes;
 import java.util.Comparator;
@@ -149,6 +150,24 @@ class PrecedenceTest {
     assertThat(precedence(closed).inOrder(beyond)).isEqualTo(beyond);
     Case open = closed.with(new Event.Tried(1, "rewire-front-plug", Event.Result.SAME));
     assertThat(precedence(open).inOrder(within)).isEqualTo(within);
+  }
+
+  @Test
+  void whatMayCureItFromOutsideGoesBeforeOpening() {
+    Step plug = casebook.repair("reseat-board-power").orElseThrow();
+    Repair turnOn = casebook.repair("switch-supply-on").orElseThrow();
+    Repair unlikely = casebook.repair("move-display-cable").orElseThrow();
+    Case closed = dead(Context.MOVED);
+    Assessment assessment = diagnosis.assess(closed);
+    assertThat(assessment.chanceOf(turnOn)).isGreaterThan(0.1);
+    assertThat(assessment.chanceOf(unlikely)).isLessThan(0.05);
+    assertThat(
+            precedence(closed)
+                .inOrder(List.of(briefly(plug, 100), briefly(unlikely, 101), briefly(turnOn, 105))))
+        .containsExactly(briefly(turnOn, 105), briefly(plug, 100), briefly(unlikely, 101));
+    List<Candidate> inTurn = List.of(briefly(plug, 100), briefly(turnOn, 105));
+    Case open = closed.with(new Event.Tried(1, "rewire-front-plug", Event.Result.SAME));
+    assertThat(precedence(open).inOrder(inTurn)).isEqualTo(inTurn);
   }
 
   private static Candidate briefly(Step step, double toTheEnd) {
