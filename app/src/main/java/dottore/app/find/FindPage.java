@@ -1,5 +1,6 @@
 package dottore.app.find;
 
+import dottore.core.units.Minutes;
 import java.util.List;
 import org.jspecify.annotations.Nullable;
 
@@ -100,7 +101,12 @@ record FindPage(
       String borrows,
       List<String> leading,
       List<Answer> answers,
-      Beside beside) {}
+      Beside beside) {
+    /** How long its clock runs. */
+    public String clock() {
+      return Minutes.of(waitMinutes).lasting();
+    }
+  }
 
   /**
    * @param key the number key, empty beyond nine

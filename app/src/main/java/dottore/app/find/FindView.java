@@ -37,6 +37,7 @@ import dottore.core.machine.MachineKind;
 import dottore.core.ticket.Backup;
 import dottore.core.ticket.Entry;
 import dottore.core.ticket.Log;
+import dottore.core.units.Minutes;
 import dottore.core.words.Code;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -294,6 +295,7 @@ final class FindView {
           FindPage.Beside.NOTHING);
     }
     Step.Effort effort = step.effort();
+    Minutes waiting = assessment.waiting(step);
     return new StepCard(
         step.id(),
         step.name(),
@@ -303,8 +305,8 @@ final class FindView {
         recheck,
         step instanceof Check check ? check.question() : "What did it do?",
         hands(step),
-        effort.waiting().value() > 0 ? effort.waiting().text() + " wait" : "no wait",
-        effort.clock() ? (int) Math.ceil(effort.waiting().value()) : 0,
+        waiting.value() > 0 ? waiting.lasting() + " wait" : "no wait",
+        effort.clock() ? (int) Math.ceil(waiting.value()) : 0,
         effort.depth().words(),
         cautions(step),
         grounding(effort, file.machine().kind()),
@@ -394,7 +396,7 @@ final class FindView {
         Locale.ROOT,
         "%s + %s min",
         plain(assessment.hands(step).value()),
-        plain(step.effort().waiting().value()));
+        plain(assessment.waiting(step).value()));
   }
 
   private static String plain(double minutes) {

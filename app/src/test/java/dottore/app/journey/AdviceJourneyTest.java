@@ -169,4 +169,19 @@ class AdviceJourneyTest extends Journey {
     answer(claim, "how-it-fails", "stop-screen");
     assertThat(page.locator(".suspect").first()).containsText("emory");
   }
+
+  @Test
+  void aFaultThatComesAFewTimesADayIsWaitedForThreeTimesAsLong() {
+    signIn("runa", RUNA);
+    String claim = takeIn("Casimir Dray", "", "a device drops out now and then", "unstable");
+    answer(claim, "how-it-fails", "device");
+    answer(claim, "how-often", "hours");
+    page.navigate("/tickets/" + claim + "/find?step=usb-out");
+    assertThat(page.locator(".donext")).containsText("9 h wait");
+    send(button("Clock, 9 h"));
+    assertThat(page.locator("aside .log")).containsText("540 min");
+    page.navigate("/tickets/" + claim + "/find?step=usb-out");
+    answer(claim, "usb-out", "too-early");
+    assertThat(page.locator("#given")).containsText("not three times as long");
+  }
 }

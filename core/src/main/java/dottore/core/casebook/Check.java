@@ -39,6 +39,12 @@ public record Check(
   /** The check that says how far the machine gets. Every casebook has it. */
   public static final String HOW_FAR = "how-far";
 
+  /** How often a fault comes when the machine is used as always. */
+  public static final String HOW_OFTEN = "how-often";
+
+  /** The outcome of a trial in which a fault stayed away, but not for long enough. */
+  public static final String TOO_EARLY = "too-early";
+
   /** The outcome of {@link #HOW_FAR} when the machine does what it should. */
   public static final String WORKS = "works";
 
@@ -116,6 +122,11 @@ public record Check(
       }
     }
     return row;
+  }
+
+  /** Whether it is a trial that waits for a fault to stay away. */
+  public boolean waitsForQuiet() {
+    return outcomes.stream().anyMatch(outcome -> outcome.id().equals(TOO_EARLY));
   }
 
   /** Whether one of its answers is that of a drive that may be losing its data. */

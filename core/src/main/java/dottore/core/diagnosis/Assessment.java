@@ -50,6 +50,9 @@ public final class Assessment {
   /** How much less of it for every bit of uncertainty over the causes. */
   private static final double LESS_PER_BIT = 0.04;
 
+  /** Minutes of use between two times where it happens "a few times a day": three in nine hours. */
+  private static final double A_FEW_TIMES_A_DAY = 180;
+
   private final Diagnosis diagnosis;
   private final Case about;
   private final Timeline timeline;
@@ -515,6 +518,21 @@ public final class Assessment {
   /** Attended minutes of a step now, on this machine and with its case as it is. */
   public Minutes hands(Step step) {
     return step.effort().hands(about.kind(), timeline.caseOpen());
+  }
+
+  /**
+   * Minutes that a step waits by itself, now. A trial of whether a fault stays away waits three
+   * times as long as it took to come, as far as that was asked: what comes at random and is still
+   * there stays away for so long in one case of twenty (e to the minus three).
+   */
+  public Minutes waiting(Step step) {
+    boolean aFewTimesADay =
+        timeline.inForce().stream()
+            .map(Timeline.InForce::reading)
+            .anyMatch(r -> r.check().equals(Check.HOW_OFTEN) && r.outcome().equals("hours"));
+    return aFewTimesADay && step instanceof Check check && check.waitsForQuiet()
+        ? Minutes.of(3 * A_FEW_TIMES_A_DAY)
+        : step.effort().waiting();
   }
 
   /** Whether the case was opened on the way here and is open still. */

@@ -29,6 +29,11 @@ public record Minutes(double value) implements Comparable<Minutes> {
     return String.format(Locale.ROOT, whole ? "%.0f min" : "%.1f min", value);
   }
 
+  /** A time that goes by alone: in hours from three on. */
+  public String lasting() {
+    return value < 180 ? text() : String.format(Locale.ROOT, "%.0f h", value / 60);
+  }
+
   @Override
   public int compareTo(Minutes other) {
     return Double.compare(value, other.value);

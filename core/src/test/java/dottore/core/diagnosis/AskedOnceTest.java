@@ -13,6 +13,7 @@ import java.util.Set;
 import org.assertj.core.data.Offset;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** What one answer says of another. */
@@ -108,6 +109,24 @@ class AskedOnceTest {
         .doesNotContain("how-often");
     assertThat(offered(tower, drops[0], drops[1], seen("how-often", "days")))
         .doesNotContain("network-out", "usb-out", "wireless-off", "clean-start");
+  }
+
+  @ParameterizedTest
+  @CsvSource({
+    "usb-out, minutes, 30 min",
+    "usb-out, hours, 9 h",
+    "profile-off-run, hours, 9 h",
+    "load-temperature, hours, 10 min"
+  })
+  void aTrialWaitsThreeTimesAsLongAsItTookToCome(String step, String often, String waits) {
+    Assessment assessment =
+        diagnosis.assess(
+            new Case(
+                EnumSet.of(Context.TOWER),
+                Set.of(),
+                Set.of(),
+                List.of(seen("how-far", "unstable"), seen("how-often", often))));
+    assertThat(assessment.waiting(casebook.check(step).orElseThrow()).lasting()).isEqualTo(waits);
   }
 
   @Test
