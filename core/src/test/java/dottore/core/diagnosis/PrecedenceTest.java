@@ -23,18 +23,19 @@ class PrecedenceTest {
   private final Casebook casebook = Casebook.shipped();
   private final Diagnosis diagnosis = new Diagnosis(casebook, ShopRules.usual());
   private final Case slow =
-      new Case(
+      after(
           EnumSet.of(Context.LAPTOP),
-          Set.of(),
-          Set.of(),
-          List.of(
-              new Event.Reading(0, "how-far", "degraded", Event.SEEN),
-              new Event.Reading(1, "what-is-wrong", "slow", Event.SEEN)));
+          new Event.Reading(0, "how-far", "degraded", Event.SEEN),
+          new Event.Reading(1, "what-is-wrong", "slow", Event.SEEN));
   private final Beliefs beliefs = new Beliefs(diagnosis, diagnosis.assess(slow).odds());
   private final Precedence precedence = precedence(slow);
 
   private final Step telling = byWhatItTells().max(Comparator.naturalOrder()).orElseThrow().step();
   private final Step mute = byWhatItTells().min(Comparator.naturalOrder()).orElseThrow().step();
+
+  private static Case after(Set<Context> contexts, Event... events) {
+    return new Case(contexts, Set.of(), Set.of(), List.of(events));
+  }
 
   private Precedence precedence(Case about) {
     return new Precedence(
@@ -101,12 +102,7 @@ class PrecedenceTest {
     Candidate list = at(casebook.check("version-shown").orElseThrow(), 101);
     assertThat(precedence.tellingFirst(List.of(list, reseat))).containsExactly(list, reseat);
     Set<Context> changed = EnumSet.of(Context.TOWER, Context.CPU_CHANGED);
-    Case atTheLight =
-        new Case(
-            changed,
-            Set.of(),
-            Set.of(),
-            List.of(new Event.Reading(0, "how-far", "cpu", Event.SEEN)));
+    Case atTheLight = after(changed, new Event.Reading(0, "how-far", "cpu", Event.SEEN));
     assertThat(diagnosis.assess(atTheLight).candidates().get(0).step())
         .hasValueSatisfying(step -> assertThat(step.effort().depth()).isEqualTo(Depth.LOOK));
   }
@@ -121,13 +117,10 @@ class PrecedenceTest {
     assertThat(precedence.tellingFirst(List.of(at(clear, 100), at(telling, 101))))
         .startsWith(at(telling, 101));
     Case refused =
-        new Case(
+        after(
             EnumSet.of(Context.TOWER, Context.SYSTEM_REINSTALLED),
-            Set.of(),
-            Set.of(),
-            List.of(
-                new Event.Reading(0, "how-far", "install-fails", Event.SEEN),
-                new Event.Reading(1, "setup-message", "not-this-disk", Event.SEEN)));
+            new Event.Reading(0, "how-far", "install-fails", Event.SEEN),
+            new Event.Reading(1, "setup-message", "not-this-disk", Event.SEEN));
     assertThat(first(refused)).isEqualTo("setup-drive-list");
   }
 
@@ -176,25 +169,19 @@ class PrecedenceTest {
   }
 
   private static Case dead(Context change) {
-    return new Case(
-        EnumSet.of(Context.TOWER, change),
-        Set.of(),
-        Set.of(),
-        List.of(new Event.Reading(0, "how-far", "dead", Event.SEEN)));
+    return after(
+        EnumSet.of(Context.TOWER, change), new Event.Reading(0, "how-far", "dead", Event.SEEN));
   }
 
   @Test
   void aCableIsNotReplacedBeforeAnotherOneWasTried() {
     Case dark =
-        new Case(
+        after(
             EnumSet.of(Context.TOWER, Context.NOTHING),
-            Set.of(),
-            Set.of(),
-            List.of(
-                new Event.Reading(0, "how-far", "dark", Event.SEEN),
-                new Event.Reading(1, "keyboard-lights", "answers", Event.SEEN),
-                new Event.Tried(2, "set-monitor-input", Event.Result.SAME),
-                new Event.Reading(3, "display-port-used", "card", Event.SEEN)));
+            new Event.Reading(0, "how-far", "dark", Event.SEEN),
+            new Event.Reading(1, "keyboard-lights", "answers", Event.SEEN),
+            new Event.Tried(2, "set-monitor-input", Event.Result.SAME),
+            new Event.Reading(3, "display-port-used", "card", Event.SEEN));
     assertThat(diagnosis.assess(dark).candidates())
         .extracting(Candidate::id)
         .contains("other-cable")
@@ -217,11 +204,7 @@ class PrecedenceTest {
   })
   void theLoadersMessageIsReadFirst(Context kind, Context change) {
     Case atTheLoader =
-        new Case(
-            EnumSet.of(kind, change),
-            Set.of(),
-            Set.of(),
-            List.of(new Event.Reading(0, "how-far", "loader", Event.SEEN)));
+        after(EnumSet.of(kind, change), new Event.Reading(0, "how-far", "loader", Event.SEEN));
     assertThat(diagnosis.assess(atTheLoader).candidates())
         .first()
         .extracting(Candidate::id)
