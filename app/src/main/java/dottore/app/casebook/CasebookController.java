@@ -128,7 +128,7 @@ class CasebookController {
   private static String effort(Step step) {
     String hands = step.effort().hands().text();
     return step.effort().waiting().value() > 0
-        ? hands + " + " + step.effort().waiting().text() + " wait"
+        ? hands + " + " + step.effort().waiting().lasting() + " wait"
         : hands;
   }
 
@@ -194,6 +194,9 @@ class CasebookController {
                 .sorted(Map.Entry.<Context, Double>comparingByValue().reversed())
                 .map(e -> e.getKey().words() + " ×" + trimmed(e.getValue()))
                 .toList());
+    if (cause.otherChange() != 1) {
+      likelier += "; any other change ×" + trimmed(cause.otherChange());
+    }
     facts.add(new Fact("More likely when", likelier.isEmpty() ? "no context shifts it" : likelier));
     if (cause.kinds().size() < MachineKind.values().length) {
       facts.add(

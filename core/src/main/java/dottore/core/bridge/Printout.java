@@ -223,7 +223,7 @@ public record Printout(String name, byte[] bytes) {
       LocalDateTime failed = at.minusMinutes(minutes);
       minutes += 45;
       switch (trouble.trace()) {
-        case DRIVER ->
+        case GRAPHICS, NETWORK, DEVICE ->
             rows.add(
                 row(
                     "Error",
@@ -241,7 +241,13 @@ public record Printout(String name, byte[] bytes) {
                     18,
                     "A hardware error was reported by the processor"));
         case PROGRAM ->
-            rows.add(row("Error", failed, "program", 1000, "A program ended unexpectedly"));
+            rows.add(
+                row(
+                    "Error",
+                    failed,
+                    "program",
+                    1000,
+                    "A program ended unexpectedly: benchtune.exe"));
         case NOTHING ->
             rows.add(
                 row("Critical", failed, "power", 41, "It restarted without shutting down first"));

@@ -277,6 +277,7 @@ public final class CasebookReader {
         in.number("weight", 0, 1000).orElse(1),
         stages,
         in.numbers("contexts", Context::of, 0, 100),
+        in.number("other-change", 0, 1).orElse(1),
         kinds(in),
         flag(in, "endangers-data"));
   }

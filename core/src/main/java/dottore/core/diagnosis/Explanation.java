@@ -2,7 +2,6 @@ package dottore.core.diagnosis;
 
 import dottore.core.casebook.Cause;
 import dottore.core.casebook.Check;
-import dottore.core.casebook.Context;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.Step;
 import dottore.core.diagnosis.Suspect.Argument;
@@ -39,12 +38,15 @@ final class Explanation {
   Suspect suspect(int of, double odds) {
     Cause cause = diagnosis.causes().get(of);
     List<Argument> arguments = new ArrayList<>();
-    for (Context context : about.contexts()) {
-      Double factor = cause.contexts().get(context);
-      if (factor != null && factor > 0) {
-        arguments.add(new Argument(context.words(), context.words(), Math.log(factor), false));
-      }
-    }
+    cause
+        .shifts(about.contexts())
+        .forEach(
+            (context, factor) -> {
+              if (factor > 0) {
+                arguments.add(
+                    new Argument(context.words(), context.words(), Math.log(factor), false));
+              }
+            });
     for (Timeline.InForce reading : timeline.inForce()) {
       Check check = diagnosis.casebook().check(reading.reading().check()).orElseThrow();
       String answer = check.outcome(reading.reading().outcome()).words();

@@ -46,7 +46,7 @@ final class Precedence {
   private static final double FLASH_GUESS = 0.2;
 
   /** What spares the drive goes first with this share of the chance of what erases it. */
-  private static final double SPARES_AT = 0.5;
+  private static final double SPARES_AT = 1.0 / 3;
 
   /** Below this chance a drive is not erased while a short check tells something. */
   private static final double SURE = 0.9;
@@ -74,6 +74,9 @@ final class Precedence {
 
   /** How much dearer in the end a free look may be. */
   private static final double FREE_WITHIN = 1.10;
+
+  /** So close two roads cannot be told apart by their minutes: the gentler goes first. */
+  private static final double EQUAL_WITHIN = 1.02;
 
   /** Before a closed machine is opened, what takes a minute is short. */
   private static final double BEFORE_OPENING = ShopRules.HANDLING + 1;
@@ -405,12 +408,29 @@ final class Precedence {
                     .filter(step -> settlesMuch(step) || opens && mayCureFromOutside(step))
                     .isPresent())
         .findFirst()
+        .or(() -> opens ? asGoodFromOutside(best, order) : Optional.empty())
         .ifPresent(first -> toTheFront(first, order));
+  }
+
+  /** What comes to the same in the end without opening, and is shorter itself. */
+  private Optional<Candidate> asGoodFromOutside(Candidate best, List<Candidate> order) {
+    double most = EQUAL_WITHIN * best.toTheEnd().value();
+    return order.stream()
+        .filter(other -> other.toTheEnd().value() <= most)
+        .filter(other -> other.own().value() < best.own().value())
+        .filter(
+            other ->
+                other
+                    .step()
+                    .filter(step -> settles(step) >= SETTLES / 2 || mayCureFromOutside(step))
+                    .isPresent())
+        .findFirst();
   }
 
   private boolean mayCureFromOutside(Step step) {
     return step instanceof Repair repair
         && repair.effort().depth().compareTo(Depth.OUTSIDE) <= 0
+        && !repair.effort().opensTheCase()
         && beliefs.chanceOf(repair) >= MAY_CURE;
   }
 
@@ -420,10 +440,15 @@ final class Precedence {
   }
 
   private boolean settlesMuch(Step step) {
+    return settles(step) >= SETTLES;
+  }
+
+  /** How much of the odds a look from outside moves by itself; 0 for what opens or needs a tool. */
+  private double settles(Step step) {
     if (!(step instanceof Check check)
         || check.effort().opensTheCase()
         || !check.effort().needs().isEmpty()) {
-      return false;
+      return 0;
     }
     double moved = 0;
     for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
@@ -435,7 +460,7 @@ final class Precedence {
         moved += odds[h] * Math.abs(row[h] - mean);
       }
     }
-    return moved / 2 >= SETTLES;
+    return moved / 2;
   }
 
   private double cost(Step step) {

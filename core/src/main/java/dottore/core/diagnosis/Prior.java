@@ -32,10 +32,8 @@ public final class Prior {
   /** The weight of a cause with the multipliers of the contexts that hold. */
   static double weight(Cause cause, Set<Context> contexts) {
     double weight = cause.weight();
-    for (Map.Entry<Context, Double> entry : cause.contexts().entrySet()) {
-      if (contexts.contains(entry.getKey())) {
-        weight *= entry.getValue();
-      }
+    for (double shift : cause.shifts(contexts).values()) {
+      weight *= shift;
     }
     return weight;
   }

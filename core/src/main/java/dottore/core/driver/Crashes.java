@@ -3,6 +3,7 @@ package dottore.core.driver;
 import dottore.core.format.EventList;
 import dottore.core.format.EventList.Happened;
 import dottore.core.format.EventList.Level;
+import dottore.core.machine.DeviceKind;
 import dottore.core.words.Code;
 import java.time.Duration;
 import java.time.Instant;
@@ -51,16 +52,28 @@ public record Crashes(List<Fall> falls, List<Before> before, int quiet, int even
 
   /** What an event speaks of. */
   public enum Sort {
-    DRIVER("driver"),
+    GRAPHICS("graphics"),
+    NETWORK("network"),
+    DRIVER("device"),
     DRIVE("drive"),
     HARDWARE("hardware"),
     PROGRAM("program"),
+    PROGRAMS("programs"),
     OTHER("");
 
     private final String outcome;
 
     Sort(String outcome) {
       this.outcome = outcome;
+    }
+
+    /** Whether a driver or its device is at fault. */
+    boolean driver() {
+      return this == GRAPHICS || this == NETWORK || this == DRIVER;
+    }
+
+    private boolean program() {
+      return this == PROGRAM || this == PROGRAMS;
     }
   }
 
@@ -105,6 +118,10 @@ public record Crashes(List<Fall> falls, List<Before> before, int quiet, int even
       Pattern.compile("(?i)unexpected|not clean|unclean|lost power|uventet|unerwartet");
   private static final Pattern STARTED =
       Pattern.compile("(?i)shut|restart|reboot|start|power|off\\b|ned|neustart|heruntergefahren");
+
+  private static final Pattern GRAPHICS = Pattern.compile("(?i)graphic|display|video");
+  private static final Pattern NETWORK =
+      Pattern.compile("(?i)network|wireless|wi-?fi|ethernet|link (?:is |was )?(?:down|lost|reset)");
 
   private static final Map<Sort, Pattern> SORTS = sorts();
 
@@ -214,7 +231,9 @@ public record Crashes(List<Fall> falls, List<Before> before, int quiet, int even
 
   private static Optional<Before> before(
       String source, List<Happened> all, List<Fall> falls, double share) {
-    int times = (int) all.stream().filter(e -> falls.stream().anyMatch(f -> shortly(e, f))).count();
+    List<Happened> near =
+        all.stream().filter(e -> falls.stream().anyMatch(f -> shortly(e, f))).toList();
+    int times = near.size();
     if (times == 0) {
       return Optional.empty();
     }
@@ -222,16 +241,36 @@ public record Crashes(List<Fall> falls, List<Before> before, int quiet, int even
         (int) falls.stream().filter(f -> all.stream().anyMatch(e -> shortly(e, f))).count();
     double expected = all.size() * share;
     double chance = PoissonDistribution.of(expected).survivalProbability(times - 1);
-    return Optional.of(new Before(source, sort(all), before, times, chance));
+    return Optional.of(new Before(source, sort(near), before, times, chance));
   }
 
-  private static Sort sort(List<Happened> all) {
-    for (Map.Entry<Sort, Pattern> sort : SORTS.entrySet()) {
-      if (all.stream().anyMatch(e -> sort.getValue().matcher(e.source() + " " + e.text()).find())) {
-        return sort.getKey();
-      }
-    }
-    return Sort.OTHER;
+  private static Sort sort(List<Happened> near) {
+    Sort sort =
+        SORTS.entrySet().stream()
+            .filter(each -> speaks(near, each.getValue()))
+            .map(Map.Entry::getKey)
+            .findFirst()
+            .orElse(Sort.OTHER);
+    return switch (sort) {
+      case DRIVER ->
+          speaks(near, GRAPHICS) ? Sort.GRAPHICS : speaks(near, NETWORK) ? Sort.NETWORK : sort;
+      case PROGRAM -> programs(near) > 1 ? Sort.PROGRAMS : sort;
+      default -> sort;
+    };
+  }
+
+  private static boolean speaks(List<Happened> near, Pattern of) {
+    return near.stream().anyMatch(e -> of.matcher(e.source() + " " + e.text()).find());
+  }
+
+  /** How many different programs are named: the first module of a line is what fell over. */
+  private static long programs(List<Happened> near) {
+    return near.stream()
+        .map(e -> MODULE.matcher(e.text()))
+        .filter(Matcher::find)
+        .map(named -> named.group(1).toLowerCase(Locale.ROOT))
+        .distinct()
+        .count();
   }
 
   /** The same on other days. */
@@ -296,14 +335,34 @@ public record Crashes(List<Fall> falls, List<Before> before, int quiet, int even
     return before.stream().filter(b -> b.chance() < BY_CHANCE).toList();
   }
 
-  /** What the list says just before a fall, as the check on it asks; empty without a fall. */
-  Optional<String> justBefore() {
+  /**
+   * What the list says just before a fall, as the check on it asks; empty without a fall.
+   *
+   * @param named what the sources drive, as far as it is known, by source
+   */
+  Optional<String> justBefore(Map<String, DeviceKind> named) {
     if (falls.isEmpty()) {
       return Optional.empty();
     }
-    Optional<String> told =
-        telling().stream().map(b -> b.sort().outcome).filter(o -> !o.isEmpty()).findFirst();
-    return told.or(() -> Optional.of(quiet * 2 > falls.size() ? "nothing" : "quiet"));
+    Optional<Before> told = telling().stream().filter(b -> b.sort() != Sort.OTHER).findFirst();
+    return told.map(before -> outcome(before, named))
+        .or(() -> Optional.of(quiet * 2 > falls.size() ? "nothing" : "quiet"));
+  }
+
+  private String outcome(Before before, Map<String, DeviceKind> named) {
+    if (before.sort().program()) {
+      long sources = telling().stream().filter(b -> b.sort().program()).count();
+      return (sources > 1 ? Sort.PROGRAMS : before.sort()).outcome;
+    }
+    DeviceKind kind = named.get(before.source().toLowerCase(Locale.ROOT));
+    if (!before.sort().driver() || kind == null) {
+      return before.sort().outcome;
+    }
+    return switch (kind) {
+      case NETWORK, WIRELESS -> Sort.NETWORK.outcome;
+      case GRAPHICS -> Sort.GRAPHICS.outcome;
+      default -> Sort.DRIVER.outcome;
+    };
   }
 
   /** Mean hours from one fall to the next; empty of fewer than two. */

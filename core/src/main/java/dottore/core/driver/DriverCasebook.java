@@ -26,7 +26,17 @@ public final class DriverCasebook {
   static final Reliance NAMED =
       Reliance.on("named-module", "network", "graphics", "tool", "storage", "core");
   static final Reliance EVENTS =
-      Reliance.on("event-list", "nothing", "driver", "drive", "hardware", "program", "quiet");
+      Reliance.on(
+          "event-list",
+          "nothing",
+          "graphics",
+          "network",
+          "device",
+          "drive",
+          "hardware",
+          "program",
+          "programs",
+          "quiet");
 
   static final Reliance NETWORK = Reliance.on("install-network-driver");
   static final Reliance NEWER_NETWORK = Reliance.on("newer-network-driver");

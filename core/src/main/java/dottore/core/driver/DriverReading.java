@@ -131,7 +131,7 @@ public final class DriverReading {
   /**
    * What a list of events says.
    *
-   * @param named what the modules that it names drive, by module
+   * @param named what the modules and sources that it names drive, by their names
    */
   public static List<Answer> of(Crashes crashes, Map<String, DeviceKind> named) {
     List<Answer> answers = new ArrayList<>();
@@ -169,7 +169,7 @@ public final class DriverReading {
                         outcome(named.getOrDefault(e.getKey(), DeviceKind.OTHER)),
                         e.getKey() + ", " + e.getValue() + " times")));
     crashes
-        .justBefore()
+        .justBefore(named)
         .ifPresent(
             outcome -> answers.add(new Answer(DriverCasebook.EVENTS.step(), outcome, count)));
     return answers;

@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
+import java.util.stream.Stream;
 
 /** Which drivers an event list and a device list accuse together. */
 final class Suspects {
@@ -38,9 +39,7 @@ final class Suspects {
   /** All of them, the most accused first. */
   List<Suspect> sorted() {
     Set<String> names = new LinkedHashSet<>(crashes.modules().keySet());
-    crashes.telling().stream()
-        .filter(b -> b.sort() == Crashes.Sort.DRIVER)
-        .map(b -> b.source().toLowerCase(Locale.ROOT))
+    sources()
         .filter(source -> names.stream().noneMatch(name -> same(name, source)))
         .forEach(names::add);
     List<Suspect> suspects = new ArrayList<>();
@@ -70,6 +69,13 @@ final class Suspects {
         && device.verdict() == Verdict.OLD
         && (device.device().kind() == DeviceKind.NETWORK
             || device.device().kind() == DeviceKind.WIRELESS);
+  }
+
+  /** Drivers and devices that wrote shortly before falls. */
+  private Stream<String> sources() {
+    return crashes.telling().stream()
+        .filter(b -> b.sort().driver())
+        .map(b -> b.source().toLowerCase(Locale.ROOT));
   }
 
   private Suspect of(String name, Optional<Judged> device) {
@@ -144,10 +150,12 @@ final class Suspects {
     return name.toLowerCase(Locale.ROOT).replaceFirst("\\.[a-z]{2,3}$", "");
   }
 
-  /** What the named modules drive, as far as it is known. */
+  /** What the named modules and sources drive, as far as it is known. */
   Map<String, DeviceKind> kinds() {
     Map<String, DeviceKind> kinds = new TreeMap<>();
-    for (String module : crashes.modules().keySet()) {
+    Set<String> names = new LinkedHashSet<>(crashes.modules().keySet());
+    sources().forEach(names::add);
+    for (String module : names) {
       Optional<Judged> device = device(module);
       if (device.isPresent() || !catalog.ofModule(module).isEmpty()) {
         kinds.put(module, kind(module, device));

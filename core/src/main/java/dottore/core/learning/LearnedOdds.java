@@ -122,7 +122,7 @@ public final class LearnedOdds {
 
   private static Cause times(Cause cause, Context context, double factor) {
     Map<Context, Double> contexts = new LinkedHashMap<>(cause.contexts());
-    contexts.merge(context, factor, (a, b) -> Math.max(SMALLEST, a * b));
+    contexts.put(context, Math.max(SMALLEST, cause.shift(context) * factor));
     return cause.at(cause.weight(), contexts);
   }
 

@@ -163,7 +163,7 @@ public final class Running {
               Look.PICTURE,
               List.of(Code.GRAPHICS),
               Named.GRAPHICS,
-              Trace.DRIVER));
+              Trace.GRAPHICS));
     }
     if (m.has(WET, 3)) {
       all.add(freezes(When.ANY_TIME, 2));
@@ -215,7 +215,7 @@ public final class Running {
     if (m.has(USB_DEVICE_FAULTY, 3)) {
       all.add(
           new Trouble(
-              When.ANY_TIME, 2, Look.DEVICE, List.of(Code.POWER_STATE), Named.CORE, Trace.DRIVER));
+              When.ANY_TIME, 2, Look.DEVICE, List.of(Code.POWER_STATE), Named.CORE, Trace.DEVICE));
     }
     if (m.has(FILES_DAMAGED, 2)) {
       all.add(stops(When.ANY_TIME, 0.8, Named.CORE, Code.SYSTEM, Code.EXCEPTION));
@@ -236,7 +236,13 @@ public final class Running {
   }
 
   private static Trouble driver(When when, double perHour, Named named, Code code) {
-    return new Trouble(when, perHour, Look.STOP_SCREEN, List.of(code), named, Trace.DRIVER);
+    Trace trace =
+        switch (named) {
+          case NETWORK -> Trace.NETWORK;
+          case GRAPHICS -> Trace.GRAPHICS;
+          default -> Trace.DEVICE;
+        };
+    return new Trouble(when, perHour, Look.STOP_SCREEN, List.of(code), named, trace);
   }
 
   private static Trouble goes(When when, double perHour) {

@@ -61,7 +61,9 @@ public record Trouble(
   /** What the list of events holds. */
   public enum Trace {
     NOTHING,
-    DRIVER,
+    GRAPHICS,
+    NETWORK,
+    DEVICE,
     DRIVE,
     HARDWARE,
     PROGRAM

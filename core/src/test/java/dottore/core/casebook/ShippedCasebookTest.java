@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
 import java.util.Map;
+import java.util.Set;
 import org.junit.jupiter.api.Test;
 
 class ShippedCasebookTest {
@@ -36,6 +37,34 @@ class ShippedCasebookTest {
                   cause.contexts().containsKey(context)
                       || context.kind() && cause.kinds().size() < MachineKind.values().length);
     }
+  }
+
+  /** What needs a change is as foreign to a change of something else as to none. */
+  @Test
+  void whatNeedsAChangeIsUnlikelyAfterAnother() {
+    assertThat(casebook.causes())
+        .filteredOn(cause -> cause.contexts().getOrDefault(Context.NOTHING, 1.0) <= 0.3)
+        .hasSizeGreaterThan(15)
+        .allSatisfy(
+            cause -> assertThat(cause.otherChange()).as(cause.id()).isLessThanOrEqualTo(0.5));
+  }
+
+  @Test
+  void aBuildThatNeverRanBearsNoTracesOfUse() {
+    assertThat(casebook.causes())
+        .filteredOn(
+            cause ->
+                Set.of(
+                        "malware",
+                        "browser-clutter",
+                        "start-clutter",
+                        "profile-damaged",
+                        "drive-full")
+                    .contains(cause.id()))
+        .hasSize(5)
+        .allSatisfy(
+            cause ->
+                assertThat(cause.shift(Context.NEW_BUILD)).as(cause.id()).isLessThanOrEqualTo(0.1));
   }
 
   @Test

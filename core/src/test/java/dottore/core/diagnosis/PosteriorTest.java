@@ -85,6 +85,11 @@ class PosteriorTest {
         for (Context context : about.contexts()) {
           p *= cause.contexts().getOrDefault(context, 1.0);
         }
+        List<Context> changes = about.contexts().stream().filter(Context::change).toList();
+        if (changes.stream().anyMatch(change -> change != Context.NOTHING)
+            && changes.stream().noneMatch(cause.contexts()::containsKey)) {
+          p *= cause.otherChange();
+        }
         for (Event event : about.events()) {
           p *= chance(event, cause, stage.getKey(), about.kind());
         }

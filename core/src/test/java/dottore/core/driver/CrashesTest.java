@@ -21,6 +21,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class CrashesTest {
   private static final DriverPackage NEWER =
@@ -82,7 +84,7 @@ class CrashesTest {
             "stop-code=driver",
             "stop-codes-vary=same",
             "named-module=network",
-            "event-list=driver");
+            "event-list=network");
   }
 
   @Test
@@ -125,6 +127,41 @@ class CrashesTest {
     assertThat(DriverReading.of(crashes, Map.of()))
         .extracting(Answer::outcome)
         .containsExactly("nothing");
+  }
+
+  /** A driver's line names its device by its words, where no list of devices does. */
+  @ParameterizedTest
+  @CsvSource({
+    "picture: the display driver did not answer and was reset, graphics",
+    "corelink: the wireless adapter was reset, network",
+    "portd: a device on the port was reset, device",
+    "faults: program crashed: reader.exe, program",
+    "watch: the machine check reports an error, hardware"
+  })
+  void theLineBeforeSaysWhose(String line, String outcome) {
+    StringBuilder text = new StringBuilder();
+    for (int day = 1; day < 6; day++) {
+      text.append(day(day, "09:58:00 error " + line));
+      text.append(day(day, "10:01:00 critical power: unexpected shutdown"));
+      text.append(day(day, "14:00:00 warning clockd: the time was set"));
+    }
+    assertThat(DriverReading.of(read(text.toString()), Map.of()))
+        .extracting(Answer::outcome)
+        .containsExactly(outcome);
+  }
+
+  @Test
+  void programsThatDifferAreToldFromOneThatAlwaysCrashes() {
+    StringBuilder text = new StringBuilder();
+    String[] programs = {"reader.exe", "mailer.exe", "painter.exe", "reader.exe"};
+    for (int day = 1; day <= programs.length; day++) {
+      text.append(day(day, "09:58:00 error faults: program crashed: " + programs[day - 1]));
+      text.append(day(day, "10:01:00 critical power: unexpected shutdown"));
+      text.append(day(day, "14:00:00 warning clockd: the time was set"));
+    }
+    assertThat(DriverReading.of(read(text.toString()), Map.of()))
+        .extracting(Answer::outcome)
+        .containsExactly("programs");
   }
 
   @Test

@@ -91,6 +91,20 @@ class LearningTest {
   }
 
   @Test
+  void whatIsLearnedOfAChangeStartsFromWhatAnyOtherChangeSays() {
+    String cause = "memory-incompatible";
+    double shipped = SHIPPED.cause(cause).orElseThrow().otherChange();
+    Map<Context, Double> learned =
+        LearnedOdds.from(SHIPPED, times(10, cause, Context.LAPTOP, Context.MOVED))
+            .causes()
+            .get(cause)
+            .contexts();
+    assertThat(shipped).isLessThan(0.2);
+    assertThat(learned.get(Context.MOVED)).isBetween(shipped, 1.0);
+    assertThat(learned).doesNotContainKey(Context.POWER_EVENT);
+  }
+
+  @Test
   void passesOverWhatTheCasebookDoesNotKnow() {
     assertThat(LearnedOdds.from(SHIPPED, times(30, "no-such-cause", Context.TOWER)).moved())
         .allSatisfy(m -> assertThat(m.learned()).isCloseTo(m.shipped(), within(1e-12)));
