@@ -8,6 +8,7 @@ import dottore.core.casebook.Step;
 import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -93,7 +94,7 @@ final class Precedence {
   private final Beliefs beliefs;
   private final double[] odds;
   private final boolean[] checkOpen;
-  private final Map<Integer, Optional<Check>> proofs = new HashMap<>();
+  private final Map<Set<Integer>, Optional<Optional<Check>>> proofs = new HashMap<>();
 
   /**
    * @param checkOpen which checks can be done now, in the order of the diagnosis
@@ -306,41 +307,54 @@ final class Precedence {
   }
 
   /**
-   * The cheapest check that would prove what a repair cures, unless it is found already or such a
-   * check was answered otherwise: one proof is wanted before money is spent, not all of them.
+   * The cheapest check that would prove the likeliest of what a repair cures, or if none can, that
+   * it is one of them; none if it is found already or such a check was answered otherwise: one
+   * proof is wanted before money is spent, not all of them.
    */
   private Optional<Check> proof(Repair repair) {
-    double[] byCause = beliefs.byCause();
-    int suspect =
-        diagnosis.likeliestFirst(byCause).stream()
+    List<Integer> cured =
+        diagnosis.likeliestFirst(beliefs.byCause()).stream()
             .filter(i -> repair.cures().containsKey(diagnosis.causes().get(i).id()))
-            .findFirst()
-            .orElse(-1);
-    if (suspect < 0 || byCause[suspect] >= diagnosis.rules().foundAt()) {
+            .toList();
+    if (cured.isEmpty() || thought(cured.subList(0, 1)) >= diagnosis.rules().foundAt()) {
       return Optional.empty();
     }
-    return proofs.computeIfAbsent(suspect, cause -> proofOf(cause, byCause[cause]));
+    return proofs
+        .computeIfAbsent(Set.of(cured.get(0)), this::proofOf)
+        .or(() -> proofs.computeIfAbsent(Set.copyOf(cured), this::proofOf))
+        .flatMap(Function.identity());
   }
 
-  private Optional<Check> proofOf(int cause, double thought) {
+  private double thought(Collection<Integer> causes) {
+    double[] byCause = beliefs.byCause();
+    return causes.stream().mapToDouble(i -> byCause[i]).sum();
+  }
+
+  /**
+   * What would prove that it is one of these causes: empty if nothing can, and if something could
+   * and was answered, empty inside.
+   */
+  private Optional<Optional<Check>> proofOf(Set<Integer> causes) {
+    double thought = thought(causes);
     boolean tried =
         timeline.inForce().stream()
             .map(r -> diagnosis.checks().get(diagnosis.indexOfCheck(r.reading().check())))
-            .anyMatch(check -> proves(check, cause, thought));
+            .anyMatch(check -> proves(check, causes, thought));
     return tried
-        ? Optional.empty()
-        : cheapest(check -> cost(check) < CHEAP_PROOF && proves(check, cause, thought));
+        ? Optional.of(Optional.empty())
+        : cheapest(check -> cost(check) < CHEAP_PROOF && proves(check, causes, thought))
+            .map(Optional::of);
   }
 
-  /** Whether an answer of a check is usual under a cause and rare under all others. */
-  private boolean proves(Check check, int cause, double thought) {
+  /** Whether an answer of a check is usual under these causes and rare under all others. */
+  private boolean proves(Check check, Set<Integer> causes, double thought) {
     for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
       double all = 0;
       double inside = 0;
       for (int h = 0; h < odds.length; h++) {
         double weight = odds[h] * row[h];
         all += weight;
-        inside += diagnosis.hypotheses().get(h).of() == cause ? weight : 0;
+        inside += causes.contains(diagnosis.hypotheses().get(h).of()) ? weight : 0;
       }
       if (inside >= PROOF_USUAL * thought && all - inside <= PROOF_RARE * (1 - thought)) {
         return true;

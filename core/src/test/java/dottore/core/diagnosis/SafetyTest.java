@@ -369,6 +369,20 @@ class SafetyTest {
         .containsSubsequence("repair-system-files", "reinstall-clean");
   }
 
+  /** Bad modules and modules that do not suit give the same answer, and one part cures both. */
+  @Test
+  void aPartIsNotBoughtWhileATestWouldTellThatItIsOneOfWhatItCures() {
+    Set<Context> changed = EnumSet.of(Context.TOWER, Context.MEMORY_CHANGED);
+    String[] untested = {"how-far=unstable", "how-it-fails=stop-screen", "stop-code=memory"};
+    assertThat(offered(assess(changed, Set.of(), untested)))
+        .contains("memory-test-quick")
+        .doesNotContain("replace-memory");
+    String[] tested = {
+      "how-far=unstable", "how-it-fails=stop-screen", "stop-code=memory", "memory-test-quick=errors"
+    };
+    assertThat(offered(assess(changed, Set.of(), tested))).contains("replace-memory");
+  }
+
   @Test
   void aDriveIsNotErasedWhileAShortLookTellsWhetherItWouldHelp() {
     String[] open = {
