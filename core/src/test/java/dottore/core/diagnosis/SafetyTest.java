@@ -372,10 +372,10 @@ class SafetyTest {
   /** Bad modules and modules that do not suit give the same answer, and one part cures both. */
   @Test
   void aPartIsNotBoughtWhileATestWouldTellThatItIsOneOfWhatItCures() {
-    Set<Context> changed = EnumSet.of(Context.TOWER, Context.MEMORY_CHANGED);
+    Set<Context> changed = EnumSet.of(Context.LAPTOP, Context.MEMORY_CHANGED);
     String[] untested = {"how-far=unstable", "how-it-fails=stop-screen", "stop-code=memory"};
     assertThat(offered(assess(changed, Set.of(), untested)))
-        .contains("memory-test-quick")
+        .startsWith("memory-test-quick")
         .doesNotContain("replace-memory");
     String[] tested = {
       "how-far=unstable", "how-it-fails=stop-screen", "stop-code=memory", "memory-test-quick=errors"
