@@ -14,13 +14,13 @@ import org.springframework.web.bind.annotation.RequestParam;
 @Controller
 class OwnPasswordController {
   private final Accounts accounts;
-  private final Trials trials;
+  private final OnceMore onceMore;
   private final Shop shop;
 
-  OwnPasswordController(Accounts accounts, Trials trials, Shop shop) {
+  OwnPasswordController(Accounts accounts, OnceMore onceMore, Shop shop) {
     this.shop = shop;
     this.accounts = accounts;
-    this.trials = trials;
+    this.onceMore = onceMore;
   }
 
   @GetMapping(StillHere.OWN_PASSWORD)
@@ -80,21 +80,11 @@ class OwnPasswordController {
       HttpServletRequest request,
       Principal who,
       Model model) {
-    String address = request.getRemoteAddr();
-    if (trials.closed(who.getName(), address)) {
-      model.addAttribute(
-          "fault",
-          "Too many wrong passwords. It opens again within "
-              + Trials.CLOSED_FOR.toMinutes()
-              + " minutes.");
+    Optional<String> refusal = onceMore.refusal(who.getName(), password, request.getRemoteAddr());
+    if (refusal.isPresent()) {
+      model.addAttribute("fault", refusal.get());
       return ask(to, who, model);
     }
-    if (!accounts.fits(who.getName(), password)) {
-      trials.failed(who.getName(), address);
-      model.addAttribute("fault", "That is not the password.");
-      return ask(to, who, model);
-    }
-    trials.forgive(who.getName());
     FreshSignIn.now(request);
     return "redirect:" + inside(to);
   }

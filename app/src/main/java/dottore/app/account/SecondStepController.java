@@ -5,6 +5,7 @@ import dottore.app.paper.QrPicture;
 import jakarta.servlet.http.HttpServletRequest;
 import java.security.Principal;
 import java.util.List;
+import java.util.Optional;
 import org.springframework.stereotype.Controller;
 import org.springframework.ui.Model;
 import org.springframework.web.bind.annotation.GetMapping;
@@ -16,12 +17,12 @@ import org.springframework.web.bind.annotation.RequestParam;
 class SecondStepController {
   private final SecondStep second;
   private final Accounts accounts;
-  private final Trials trials;
+  private final OnceMore onceMore;
 
-  SecondStepController(SecondStep second, Accounts accounts, Trials trials) {
+  SecondStepController(SecondStep second, Accounts accounts, OnceMore onceMore) {
     this.second = second;
     this.accounts = accounts;
-    this.trials = trials;
+    this.onceMore = onceMore;
   }
 
   @GetMapping(StillHere.SECOND_STEP)
@@ -89,10 +90,9 @@ class SecondStepController {
   String end(
       @RequestParam String password, Principal who, HttpServletRequest request, Model model) {
     String login = who.getName();
-    String address = request.getRemoteAddr();
-    if (trials.closed(login, address) || !accounts.fits(login, password)) {
-      trials.failed(login, address);
-      model.addAttribute("fault", "That is not the password. Nothing was changed.");
+    Optional<String> refusal = onceMore.refusal(login, password, request.getRemoteAddr());
+    if (refusal.isPresent()) {
+      model.addAttribute("fault", refusal.get() + " Nothing was changed.");
       return own(who, model);
     }
     second.end(login, login);
