@@ -187,17 +187,15 @@ class CasebookController {
                     .sorted(Map.Entry.<Stage, Double>comparingByValue().reversed())
                     .map(e -> e.getKey().words() + " " + Odds.of(e.getValue()).percent())
                     .toList())));
-    String likelier =
-        String.join(
-            "; ",
-            cause.contexts().entrySet().stream()
-                .sorted(Map.Entry.<Context, Double>comparingByValue().reversed())
-                .map(e -> e.getKey().words() + " ×" + trimmed(e.getValue()))
-                .toList());
+    String more = shifts(cause.contexts(), 1, Double.MAX_VALUE);
+    String less = shifts(cause.contexts(), -1, 1);
     if (cause.otherChange() != 1) {
-      likelier += "; any other change ×" + trimmed(cause.otherChange());
+      less += (less.isEmpty() ? "" : "; ") + "any other change ×" + trimmed(cause.otherChange());
     }
-    facts.add(new Fact("More likely when", likelier.isEmpty() ? "no context shifts it" : likelier));
+    facts.add(new Fact("More likely when", more.isEmpty() ? "no context makes it so" : more));
+    if (!less.isEmpty()) {
+      facts.add(new Fact("Less likely when", less));
+    }
     if (cause.kinds().size() < MachineKind.values().length) {
       facts.add(
           new Fact(
@@ -219,11 +217,22 @@ class CasebookController {
     facts.add(
         new Fact(
             "Here",
-            times == 0 ? "never confirmed yet" : "confirmed on " + times + " closed tickets"));
+            times == 0
+                ? "never confirmed yet"
+                : "confirmed on " + times + (times == 1 ? " closed ticket" : " closed tickets")));
     if (!cause.advice().isBlank()) {
       facts.add(new Fact("Advice at hand-over", cause.advice()));
     }
     return facts;
+  }
+
+  /** The contexts whose multiplier lies between two, neither of them counted. */
+  private static String shifts(Map<Context, Double> contexts, double above, double below) {
+    return contexts.entrySet().stream()
+        .filter(e -> e.getValue() > above && e.getValue() < below)
+        .sorted(Map.Entry.<Context, Double>comparingByValue().reversed())
+        .map(e -> e.getKey().words() + " ×" + trimmed(e.getValue()))
+        .collect(Collectors.joining("; "));
   }
 
   private static String trimmed(double factor) {

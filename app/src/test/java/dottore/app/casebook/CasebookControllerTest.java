@@ -54,6 +54,18 @@ class CasebookControllerTest {
   }
 
   @Test
+  void saysWhatMakesACauseLikelierAndWhatLessLikely() {
+    controller.cause("cpu-unseated", model);
+    assertThat(list("facts", CasebookController.Fact.class))
+        .contains(
+            new CasebookController.Fact(
+                "More likely when",
+                "processor was changed ×9; new build, never ran ×5; moved or shipped ×1.5"),
+            new CasebookController.Fact(
+                "Less likely when", "nothing that anyone knows of ×0.1; any other change ×0.1"));
+  }
+
+  @Test
   void everyPageOfTheCasebookCanBeBuilt() {
     casebook.causes().forEach(c -> controller.cause(c.id(), new ConcurrentModel()));
     casebook.repairs().forEach(r -> controller.repair(r.id(), new ConcurrentModel()));
