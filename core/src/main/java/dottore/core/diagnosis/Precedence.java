@@ -95,6 +95,7 @@ final class Precedence {
   private final double[] odds;
   private final boolean[] checkOpen;
   private final Map<Set<Integer>, Optional<Optional<Check>>> proofs = new HashMap<>();
+  private final Map<Integer, double[]> answers = new HashMap<>();
 
   /**
    * @param checkOpen which checks can be done now, in the order of the diagnosis
@@ -336,31 +337,46 @@ final class Precedence {
    */
   private Optional<Optional<Check>> proofOf(Set<Integer> causes) {
     double thought = thought(causes);
+    int[] inside =
+        IntStream.range(0, odds.length)
+            .filter(h -> causes.contains(diagnosis.hypotheses().get(h).of()))
+            .toArray();
     boolean tried =
         timeline.inForce().stream()
             .map(r -> diagnosis.checks().get(diagnosis.indexOfCheck(r.reading().check())))
-            .anyMatch(check -> proves(check, causes, thought));
+            .anyMatch(check -> proves(check, inside, thought));
     return tried
         ? Optional.of(Optional.empty())
-        : cheapest(check -> cost(check) < CHEAP_PROOF && proves(check, causes, thought))
+        : cheapest(check -> cost(check) < CHEAP_PROOF && proves(check, inside, thought))
             .map(Optional::of);
   }
 
-  /** Whether an answer of a check is usual under these causes and rare under all others. */
-  private boolean proves(Check check, Set<Integer> causes, double thought) {
-    for (double[] row : diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())]) {
-      double all = 0;
+  /** Whether an answer of a check is usual under these hypotheses and rare under all others. */
+  private boolean proves(Check check, int[] hypotheses, double thought) {
+    int c = diagnosis.indexOfCheck(check.id());
+    double[][] rows = diagnosis.asProblem().likelihood()[c];
+    double[] all = answers.computeIfAbsent(c, of -> masses(rows));
+    for (int o = 0; o < rows.length; o++) {
       double inside = 0;
-      for (int h = 0; h < odds.length; h++) {
-        double weight = odds[h] * row[h];
-        all += weight;
-        inside += causes.contains(diagnosis.hypotheses().get(h).of()) ? weight : 0;
+      for (int h : hypotheses) {
+        inside += odds[h] * rows[o][h];
       }
-      if (inside >= PROOF_USUAL * thought && all - inside <= PROOF_RARE * (1 - thought)) {
+      if (inside >= PROOF_USUAL * thought && all[o] - inside <= PROOF_RARE * (1 - thought)) {
         return true;
       }
     }
     return false;
+  }
+
+  /** How likely each answer is by what is thought now. */
+  private double[] masses(double[][] rows) {
+    double[] masses = new double[rows.length];
+    for (int o = 0; o < rows.length; o++) {
+      for (int h = 0; h < odds.length; h++) {
+        masses[o] += odds[h] * rows[o][h];
+      }
+    }
+    return masses;
   }
 
   /**
