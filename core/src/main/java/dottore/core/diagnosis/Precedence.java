@@ -88,13 +88,25 @@ final class Precedence {
   /** The share of the odds that it must move by itself. */
   private static final double SETTLES = 0.15;
 
+  /**
+   * What would prove that it is one of some causes.
+   *
+   * @param tried whether something that could was answered already
+   * @param check the cheapest that still can; never together with {@code tried}
+   */
+  private record Proof(boolean tried, Optional<Check> check) {
+    boolean impossible() {
+      return !tried && check.isEmpty();
+    }
+  }
+
   private final Diagnosis diagnosis;
   private final Timeline timeline;
   private final MachineKind kind;
   private final Beliefs beliefs;
   private final double[] odds;
   private final boolean[] checkOpen;
-  private final Map<Set<Integer>, Optional<Optional<Check>>> proofs = new HashMap<>();
+  private final Map<Set<Integer>, Proof> proofs = new HashMap<>();
   private final Map<Integer, double[]> answers = new HashMap<>();
 
   /**
@@ -320,10 +332,10 @@ final class Precedence {
     if (cured.isEmpty() || thought(cured.subList(0, 1)) >= diagnosis.rules().foundAt()) {
       return Optional.empty();
     }
-    return proofs
-        .computeIfAbsent(Set.of(cured.get(0)), this::proofOf)
-        .or(() -> proofs.computeIfAbsent(Set.copyOf(cured), this::proofOf))
-        .flatMap(Function.identity());
+    Proof ofTheLikeliest = proofs.computeIfAbsent(Set.of(cured.get(0)), this::proofOf);
+    return ofTheLikeliest.impossible()
+        ? proofs.computeIfAbsent(Set.copyOf(cured), this::proofOf).check()
+        : ofTheLikeliest.check();
   }
 
   private double thought(Collection<Integer> causes) {
@@ -331,11 +343,7 @@ final class Precedence {
     return causes.stream().mapToDouble(i -> byCause[i]).sum();
   }
 
-  /**
-   * What would prove that it is one of these causes: empty if nothing can, and if something could
-   * and was answered, empty inside.
-   */
-  private Optional<Optional<Check>> proofOf(Set<Integer> causes) {
+  private Proof proofOf(Set<Integer> causes) {
     double thought = thought(causes);
     int[] inside =
         IntStream.range(0, odds.length)
@@ -345,10 +353,11 @@ final class Precedence {
         timeline.inForce().stream()
             .map(r -> diagnosis.checks().get(diagnosis.indexOfCheck(r.reading().check())))
             .anyMatch(check -> proves(check, inside, thought));
-    return tried
-        ? Optional.of(Optional.empty())
-        : cheapest(check -> cost(check) < CHEAP_PROOF && proves(check, inside, thought))
-            .map(Optional::of);
+    return new Proof(
+        tried,
+        tried
+            ? Optional.empty()
+            : cheapest(check -> cost(check) < CHEAP_PROOF && proves(check, inside, thought)));
   }
 
   /** Whether an answer of a check is usual under these hypotheses and rare under all others. */
