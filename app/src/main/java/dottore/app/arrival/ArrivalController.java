@@ -15,6 +15,7 @@ import dottore.core.casebook.Check;
 import dottore.core.casebook.Context;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Repair;
+import dottore.core.casebook.Stage;
 import dottore.core.machine.MachineKind;
 import dottore.core.ticket.Ending;
 import dottore.core.ticket.Entry;
@@ -103,6 +104,12 @@ class ArrivalController {
         record.casebook().check(Check.HOW_FAR).orElseThrow().outcomes().stream()
             .filter(outcome -> !outcome.id().equals(Check.WORKS))
             .toList());
+    model.addAttribute(
+        "lights",
+        Arrays.stream(Stage.values())
+            .filter(Stage::lit)
+            .map(Stage::id)
+            .collect(Collectors.toSet()));
     model.addAttribute("money", shop.money());
     model.addAttribute("heard", heard(form));
     model.addAttribute("warranty", warranty(form.get("warrantyUntil")).orElse(""));

@@ -193,8 +193,13 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
             faults.put(name, "At most " + longest + " letters.");
           }
         });
-    parse("kind", MachineKind::of, "Choose what kind of machine it is.", faults);
-    parse("told", Stage::of, "Choose one of the pictures.", faults);
+    Optional<MachineKind> kind =
+        parse("kind", MachineKind::of, "Choose what kind of machine it is.", faults);
+    Optional<Stage> told = parse("told", Stage::of, "Choose one of the pictures.", faults);
+    if (kind.isPresent() && told.isPresent() && !told.get().seenOn(kind.get())) {
+      faults.put(
+          "told", "No such light on this kind of machine. Choose what is seen, all else is kept.");
+    }
     parse("limit", ArrivalForm::money, "An amount such as 120 or 120.50.", faults);
     parse("warrantyUntil", ArrivalForm::day, "A date such as 2027-03-31.", faults);
     parse("promised", text -> moment(text, zone), "A day and time.", faults);
@@ -234,6 +239,11 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
     return Calendar.bounded(LocalDateTime.parse(text).atZone(zone).toInstant());
   }
 
+  /** Empty while nobody chose one that there is. */
+  Optional<MachineKind> kind() {
+    return parse("kind", MachineKind::of, "", new LinkedHashMap<>());
+  }
+
   /** The arrival; only for a form without {@link #faults}. */
   Arrival arrival(LocalDate today, ZoneId zone) {
     Map<String, String> none = new LinkedHashMap<>();
@@ -244,7 +254,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
         get("maker"),
         get("model"),
         get("serial"),
-        parse("kind", MachineKind::of, "", none).orElse(MachineKind.TOWER),
+        kind().orElse(MachineKind.TOWER),
         get("complaint"),
         parse("told", Stage::of, "", none),
         contexts(),

@@ -4,9 +4,11 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Vocabulary.Meaning;
+import dottore.core.machine.MachineKind;
 import dottore.core.words.Wording;
 import java.util.EnumSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
 
@@ -22,8 +24,18 @@ record Heard(String field, String value, String words, String from, boolean take
 
   static List<Heard> in(ArrivalForm form, Wording wording, Casebook casebook) {
     return wording.proposals(form.get("complaint"), FOR_ONE_CLAUSE).stream()
+        .filter(proposal -> canBe(proposal.meaning(), form.kind(), casebook))
         .map(proposal -> of(proposal, form, casebook))
         .toList();
+  }
+
+  private static boolean canBe(Meaning meaning, Optional<MachineKind> kind, Casebook casebook) {
+    return !(meaning instanceof Meaning.Answer answer)
+        || kind.isEmpty()
+        || casebook
+            .check(answer.check())
+            .filter(check -> check.canAnswer(answer.outcome(), kind.get()))
+            .isPresent();
   }
 
   /** The dangers that are surely heard. */

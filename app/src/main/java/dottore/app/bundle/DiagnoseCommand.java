@@ -157,7 +157,7 @@ public final class DiagnoseCommand {
                 out.printf(Locale.ROOT, "  %6s  %s%n", branch.odds().percent(), branch.words());
               }
             });
-    List<Candidate> others = assessment.candidates().stream().skip(1).limit(SHOWN - 1).toList();
+    List<Candidate> others = assessment.roads().stream().skip(1).limit(SHOWN - 1).toList();
     if (!others.isEmpty()) {
       out.println("Other roads:");
       others.forEach(

@@ -30,8 +30,9 @@ record FindPage(
    *
    * @param todo what to ask the customer, or to copy
    * @param opens the cure
+   * @param alone whether it is all that is to be done next
    */
-  record Call(String todo, String opens, String cures) {}
+  record Call(String todo, String opens, String cures, boolean alone) {}
 
   /** Two answers that hardly fit together, and the step that is worth repeating. */
   record Unfitting(String first, String second, String step, String name) {}

@@ -17,7 +17,6 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Drawing;
 import dottore.core.casebook.Mark;
-import dottore.core.casebook.Need;
 import dottore.core.casebook.Repair;
 import dottore.core.casebook.Station;
 import dottore.core.casebook.Step;
@@ -34,7 +33,6 @@ import dottore.core.diagnosis.Verdict;
 import dottore.core.isolation.ModuleTrials;
 import dottore.core.learning.StepTime;
 import dottore.core.machine.MachineKind;
-import dottore.core.ticket.Backup;
 import dottore.core.ticket.Entry;
 import dottore.core.ticket.Log;
 import dottore.core.units.Minutes;
@@ -99,7 +97,9 @@ final class FindView {
    * @param at a station whose suspects are wanted, or empty for the likeliest
    */
   FindPage page(String wanted, String at, Typed typed) {
-    Optional<String> proposed = proposed();
+    Optional<Permission> permission = assessment.permission();
+    boolean callAlone = permission.filter(Permission::alone).isPresent();
+    Optional<String> proposed = callAlone ? Optional.empty() : proposed();
     String shown = wanted.isEmpty() ? proposed.orElse("") : wanted;
     List<Suspect> suspects = assessment.suspects();
     Optional<Station> station =
@@ -113,7 +113,7 @@ final class FindView {
         BootLinePicture.of(assessment.bootLine()),
         banner(),
         unfitting(),
-        call(),
+        call(permission),
         step(shown, proposed, typed),
         roads(shown),
         top.stream().map(this::row).toList(),
@@ -176,25 +176,16 @@ final class FindView {
     return null;
   }
 
-  private @Nullable Call call() {
-    return assessment
-        .permission()
+  private @Nullable Call call(Optional<Permission> permission) {
+    return permission
         .map(
-            permission ->
-                new Call(todo(permission), permission.opens().name(), permission.cures().percent()))
+            asked ->
+                new Call(
+                    file.toAsk(asked),
+                    asked.opens().name(),
+                    asked.cures().percent(),
+                    asked.alone()))
         .orElse(null);
-  }
-
-  /** Where the customer has no copy no yes opens what wants one: it is made before. */
-  private String todo(Permission permission) {
-    String question = permission.need().question().orElseThrow();
-    boolean copyFirst =
-        file.backup() == Backup.NO && permission.opens().effort().needs().contains(Need.DATA_SAFE);
-    if (!copyFirst) {
-      return "Ask the customer: " + question;
-    }
-    return "Copy first what is wanted from it"
-        + (permission.need() == Need.DATA_SAFE ? "." : ", and ask the customer: " + question);
   }
 
   private @Nullable Unfitting unfitting() {
@@ -378,7 +369,7 @@ final class FindView {
   }
 
   private List<Road> roads(String shown) {
-    return assessment.candidates().stream()
+    return assessment.roads().stream()
         .filter(candidate -> !candidate.id().equals(shown))
         .limit(ROADS)
         .map(
@@ -475,6 +466,10 @@ final class FindView {
                 one.line().text(),
                 !counting.contains(one.number()),
                 check.get().outcomes().stream()
+                    .filter(
+                        o ->
+                            o.id().equals(reading.outcome())
+                                || check.get().canAnswer(o.id(), file.machine().kind()))
                     .map(o -> new Choice(o.id(), o.words(), o.id().equals(reading.outcome())))
                     .toList()));
       }

@@ -5,6 +5,7 @@ import dottore.core.casebook.Casebook;
 import dottore.core.casebook.Check;
 import dottore.core.casebook.Step;
 import dottore.core.casebook.Vocabulary.Meaning;
+import dottore.core.machine.MachineKind;
 import dottore.core.words.Code;
 import dottore.core.words.Wording;
 import java.util.ArrayList;
@@ -51,45 +52,12 @@ record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also
   static RecordBox of(String typed, Casebook casebook, Wording wording, TicketFile file) {
     List<Wording.Proposal> heard = wording.proposals(typed, HEARD);
     List<Code> codes = Code.within(typed, HITS);
-    return new RecordBox(typed, codes, hits(typed, casebook, heard, codes), also(file, heard));
+    Hearing hearing = new Hearing(casebook, file.machine().kind());
+    return new RecordBox(typed, codes, hearing.hits(typed, heard, codes), also(file, heard));
   }
 
   public boolean nothing() {
     return !typed.isEmpty() && codes.isEmpty() && hits.isEmpty() && also.isEmpty();
-  }
-
-  private static List<Hit> hits(
-      String typed, Casebook casebook, List<Wording.Proposal> heard, List<Code> codes) {
-    Map<String, Hit> hits = new LinkedHashMap<>();
-    for (Code code : codes) {
-      code.meaning().ifPresent(answer -> hear(hits, casebook, answer, code.number()));
-    }
-    for (Wording.Proposal proposal : heard) {
-      if (proposal.meaning() instanceof Meaning.Answer answer) {
-        hear(hits, casebook, answer, proposal.heard());
-      }
-    }
-    for (Step step : casebook.find(typed, HITS)) {
-      if (hits.size() < HITS) {
-        hits.putIfAbsent(step.id(), hit(step, "", Set.of()));
-      }
-    }
-    return List.copyOf(hits.values());
-  }
-
-  private static void hear(
-      Map<String, Hit> hits, Casebook casebook, Meaning.Answer answer, String heard) {
-    Set<String> means = new LinkedHashSet<>();
-    Hit before = hits.get(answer.check());
-    if (before != null) {
-      means.addAll(before.means());
-    }
-    means.add(answer.outcome());
-    casebook
-        .check(answer.check())
-        .ifPresent(
-            check ->
-                hits.put(check.id(), hit(check, before == null ? heard : before.heard(), means)));
   }
 
   private static List<Also> also(TicketFile file, List<Wording.Proposal> heard) {
@@ -112,24 +80,60 @@ record RecordBox(String typed, List<Code> codes, List<Hit> hits, List<Also> also
     return also;
   }
 
-  private static Hit hit(Step step, String heard, Set<String> means) {
-    if (step instanceof Check check) {
-      List<FindPage.Choice> choices =
-          check.outcomes().stream()
-              .map(o -> new FindPage.Choice(o.id(), o.words(), means.contains(o.id())))
-              .sorted(Comparator.comparing(choice -> !choice.now()))
-              .toList();
-      return new Hit(step.id(), step.name(), "check", heard, means, choices);
+  /** What the words sound like on one kind of machine. */
+  private record Hearing(Casebook casebook, MachineKind kind) {
+    List<Hit> hits(String typed, List<Wording.Proposal> heard, List<Code> codes) {
+      Map<String, Hit> hits = new LinkedHashMap<>();
+      for (Code code : codes) {
+        code.meaning().ifPresent(answer -> hear(hits, answer, code.number()));
+      }
+      for (Wording.Proposal proposal : heard) {
+        if (proposal.meaning() instanceof Meaning.Answer answer) {
+          hear(hits, answer, proposal.heard());
+        }
+      }
+      for (Step step : casebook.find(typed, HITS)) {
+        if (hits.size() < HITS) {
+          hits.putIfAbsent(step.id(), hit(step, "", Set.of()));
+        }
+      }
+      return List.copyOf(hits.values());
     }
-    return new Hit(
-        step.id(),
-        step.name(),
-        "repair",
-        "",
-        Set.of(),
-        List.of(
-            new FindPage.Choice("works", "Works now", false),
-            new FindPage.Choice("same", "No change", false),
-            new FindPage.Choice("elsewhere", "Stops elsewhere", false)));
+
+    private void hear(Map<String, Hit> hits, Meaning.Answer answer, String heard) {
+      Set<String> means = new LinkedHashSet<>();
+      Hit before = hits.get(answer.check());
+      if (before != null) {
+        means.addAll(before.means());
+      }
+      means.add(answer.outcome());
+      casebook
+          .check(answer.check())
+          .filter(check -> check.canAnswer(answer.outcome(), kind))
+          .ifPresent(
+              check ->
+                  hits.put(check.id(), hit(check, before == null ? heard : before.heard(), means)));
+    }
+
+    private Hit hit(Step step, String heard, Set<String> means) {
+      if (step instanceof Check check) {
+        List<FindPage.Choice> choices =
+            check.outcomesOn(kind).stream()
+                .map(o -> new FindPage.Choice(o.id(), o.words(), means.contains(o.id())))
+                .sorted(Comparator.comparing(choice -> !choice.now()))
+                .toList();
+        return new Hit(step.id(), step.name(), "check", heard, means, choices);
+      }
+      return new Hit(
+          step.id(),
+          step.name(),
+          "repair",
+          "",
+          Set.of(),
+          List.of(
+              new FindPage.Choice("works", "Works now", false),
+              new FindPage.Choice("same", "No change", false),
+              new FindPage.Choice("elsewhere", "Stops elsewhere", false)));
+    }
   }
 }

@@ -13,6 +13,7 @@ import dottore.core.diagnosis.Event;
 import dottore.core.diagnosis.Verdict;
 import dottore.core.facts.Facts;
 import dottore.core.gate.Point;
+import dottore.core.machine.MachineKind;
 import dottore.core.proof.ProofFacts;
 import dottore.core.ticket.Ending;
 import dottore.core.ticket.HandBack;
@@ -117,7 +118,7 @@ class HandBackController {
     model.addAttribute("works", works);
     model.addAttribute(
         "cure", assessment.verdict() instanceof Verdict.Works w ? w.repair().name() : "");
-    model.addAttribute("rechecks", rechecks(assessment));
+    model.addAttribute("rechecks", rechecks(assessment, file.machine().kind()));
     model.addAttribute(
         "owedFirst",
         file.owed().stream()
@@ -137,7 +138,7 @@ class HandBackController {
     return "handback/prove";
   }
 
-  private List<Recheck> rechecks(Assessment assessment) {
+  private List<Recheck> rechecks(Assessment assessment, MachineKind kind) {
     if (!(assessment.verdict() instanceof Verdict.Works works)) {
       return List.of();
     }
@@ -151,7 +152,7 @@ class HandBackController {
                     check.question(),
                     check.how(),
                     check.id().equals(Check.HOW_FAR),
-                    check.outcomes().stream()
+                    check.outcomesOn(kind).stream()
                         .sorted(java.util.Comparator.comparing(o -> !o.good()))
                         .map(o -> new Choice(o.id(), o.words(), o.good()))
                         .toList()))

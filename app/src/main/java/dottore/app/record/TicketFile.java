@@ -5,6 +5,7 @@ import dottore.core.casebook.Mark;
 import dottore.core.casebook.Need;
 import dottore.core.casebook.School;
 import dottore.core.diagnosis.Case;
+import dottore.core.diagnosis.Permission;
 import dottore.core.machine.MachineKind;
 import dottore.core.machine.Passport;
 import dottore.core.ticket.Backup;
@@ -128,6 +129,21 @@ public record TicketFile(
       missing.add(Need.DATA_SAFE);
     }
     return log.asCase(all, marks, missing);
+  }
+
+  /**
+   * What to ask the customer for a permission, or to copy: where there is no copy of what is
+   * wanted, no yes opens what wants one.
+   */
+  public String toAsk(Permission permission) {
+    String question = permission.need().question().orElseThrow();
+    boolean copyFirst =
+        backup == Backup.NO && permission.opens().effort().needs().contains(Need.DATA_SAFE);
+    if (!copyFirst) {
+      return "Ask the customer: " + question;
+    }
+    return "Copy first what is wanted from it"
+        + (permission.need() == Need.DATA_SAFE ? "." : ", and ask the customer: " + question);
   }
 
   public List<Owed> owed() {

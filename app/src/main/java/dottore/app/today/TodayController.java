@@ -9,6 +9,7 @@ import dottore.app.shop.Shop;
 import dottore.app.shop.Times;
 import dottore.core.diagnosis.Assessment;
 import dottore.core.diagnosis.Candidate;
+import dottore.core.diagnosis.Permission;
 import dottore.core.diagnosis.Verdict;
 import dottore.core.runsheet.SheetStep;
 import dottore.core.ticket.Owed;
@@ -207,8 +208,12 @@ class TodayController {
                       + record.casebook().check(works.owed().get(0)).orElseThrow().name();
     } else {
       Candidate candidate = assessment.next().orElseThrow();
-      next = candidate.name();
-      effort = candidate.step().map(step -> assessment.hands(step).text()).orElse("");
+      Optional<Permission> call = assessment.permission().filter(Permission::alone);
+      next = call.map(file::toAsk).orElseGet(candidate::name);
+      effort =
+          call.isPresent()
+              ? ""
+              : candidate.step().map(step -> assessment.hands(step).text()).orElse("");
       minutes = candidate.toTheEnd().value();
     }
     Optional<RunningTime> judged =

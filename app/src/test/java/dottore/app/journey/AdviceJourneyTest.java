@@ -184,4 +184,53 @@ class AdviceJourneyTest extends Journey {
     answer(claim, "usb-out", "too-early");
     assertThat(page.locator("#given")).containsText("not three times as long");
   }
+
+  @Test
+  void whereOnlyTheCustomersWordIsMissingHeIsAskedAndNothingElseIsProposed() {
+    signIn("runa", RUNA);
+    String claim =
+        takeIn("Perpetua Lind", "", "the new second drive is missing", "degraded", "drive-changed");
+    answer(claim, "what-is-wrong", "drive");
+    answer(claim, "disk-list", "no-scheme");
+    Locator call = page.locator(".donext");
+    assertThat(call).hasCount(1);
+    assertThat(call).containsText("Ask the customer: May the drive be erased?");
+    assertThat(call).containsText("Give the new drive a scheme and a volume");
+    send(button("Nobody answers: it waits"));
+    page.navigate("/today");
+    assertThat(page.locator("tr, li").filter(new Locator.FilterOptions().setHasText(claim)).first())
+        .containsText("Ask the customer: May the drive be erased?");
+    page.navigate("/tickets/" + claim + "/find");
+    page.getByText("Note the answer").click();
+    page.waitForURL("**/arrival#agreed");
+    page.locator("[name=mayErase]").check();
+    send(button("Save changes"));
+    page.navigate("/tickets/" + claim + "/find");
+    assertThat(page.locator(".donext h2")).hasText("Give the new drive a scheme and a volume");
+  }
+
+  @Test
+  void aLaptopIsAskedForNoLightOfItsBoard() {
+    signIn("runa", RUNA);
+    page.navigate("/arrival");
+    Locator light = page.locator(".stage-pick:has([value=memory])");
+    page.locator("[name=kind]").selectOption("tower");
+    assertThat(light).isVisible();
+    page.locator("[name=customer]").fill("Wendel Osk");
+    page.locator("[name=complaint]").fill("stays black, a lamp is lit");
+    page.locator("[name=told][value=memory]").last().check();
+    page.locator("[name=kind]").selectOption("laptop");
+    assertThat(light).isVisible(); // what is chosen stays to be seen
+    button("Take it in").click();
+    assertThat(page.locator("body")).containsText("No such light on this kind of machine");
+    assertThat(page.locator("[name=customer]")).hasValue("Wendel Osk");
+    page.locator("[name=told][value=dark]").last().check();
+    assertThat(light).not().isVisible();
+    button("Take it in").click();
+    page.waitForURL("**/tickets/*/**");
+    String claim = page.locator(".claim").textContent().strip();
+    page.navigate("/tickets/" + claim + "/find?step=how-far");
+    assertThat(page.locator(".donext")).containsText("nothing on screen");
+    assertThat(page.locator(".donext")).not().containsText("memory light");
+  }
 }

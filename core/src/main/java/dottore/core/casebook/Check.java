@@ -1,5 +1,6 @@
 package dottore.core.casebook;
 
+import dottore.core.machine.MachineKind;
 import dottore.core.units.Minutes;
 import java.util.Collections;
 import java.util.LinkedHashSet;
@@ -132,6 +133,18 @@ public record Check(
   /** Whether one of its answers is that of a drive that may be losing its data. */
   public boolean showsDriveHealth() {
     return outcomes.stream().anyMatch(Outcome::suspectsDrive);
+  }
+
+  /** What it can answer on a kind of machine: nobody sees a light where there is none. */
+  public List<Outcome> outcomesOn(MachineKind kind) {
+    return outcomes.stream().filter(outcome -> canAnswer(outcome.id(), kind)).toList();
+  }
+
+  /** Whether it can answer so on a kind of machine; false too if it has no such outcome. */
+  public boolean canAnswer(String outcome, MachineKind kind) {
+    boolean known = outcomes.stream().anyMatch(o -> o.id().equals(outcome));
+    return known
+        && (!id.equals(HOW_FAR) || outcome.equals(WORKS) || Stage.of(outcome).seenOn(kind));
   }
 
   /**

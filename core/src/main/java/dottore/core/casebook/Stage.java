@@ -1,5 +1,6 @@
 package dottore.core.casebook;
 
+import dottore.core.machine.MachineKind;
 import java.util.Locale;
 
 /** How far a machine gets, in the order that electricity and code pass. */
@@ -68,6 +69,11 @@ public enum Stage {
   /** Whether only a board with lights for its start shows that it stops here. */
   public boolean lit() {
     return reach == Reach.LIGHTS && this != DARK;
+  }
+
+  /** Whether a machine of this kind can be seen to stop here. */
+  public boolean seenOn(MachineKind kind) {
+    return !lit() || kind.hasStartLights();
   }
 
   /** Whether a board with lights for its start may be taken to stay at one of them here. */

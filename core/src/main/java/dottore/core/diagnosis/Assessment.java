@@ -44,6 +44,14 @@ public final class Assessment {
   /** From this chance of a cure on, a call to the customer is worth its minutes. */
   private static final double WORTH_A_CALL = 0.25;
 
+  /**
+   * A cure that is less likely than this share of the one that a call opens waits for the answer.
+   */
+  private static final double BESIDE_A_CALL = 1.0 / 3;
+
+  /** What cures less often than this is no road. */
+  private static final double IS_A_ROAD = 0.01;
+
   /** How many times what is planned it takes after a step where the cause seems certain. */
   private static final double WHERE_CERTAIN = 1.1;
 
@@ -396,7 +404,17 @@ public final class Assessment {
 
   private Permission permission(Repair repair) {
     return new Permission(
-        waitsFor(repair).iterator().next(), repair, Odds.of(beliefs.chanceOf(repair)));
+        waitsFor(repair).iterator().next(),
+        repair,
+        Odds.of(beliefs.chanceOf(repair)),
+        planned().callNext() && atHandIsAGuessBeside(repair));
+  }
+
+  private boolean atHandIsAGuessBeside(Repair asked) {
+    Step atHand = next().flatMap(Candidate::step).orElse(null);
+    return !(atHand instanceof Check)
+        && !(atHand instanceof Repair repair
+            && chanceOf(repair) >= BESIDE_A_CALL * chanceOf(asked));
   }
 
   /** A suspect drive with data that is not saved is copied or sent away, and nothing else. */
@@ -509,6 +527,18 @@ public final class Assessment {
   /** Steps that may be taken now, the best first. Empty when a danger stops the road. */
   public List<Candidate> candidates() {
     return planned().candidates();
+  }
+
+  /** Those of them that may lead somewhere: the first, and of the others no hopeless cure. */
+  public List<Candidate> roads() {
+    Optional<Candidate> first = next();
+    return candidates().stream()
+        .filter(road -> first.filter(road::equals).isPresent() || mayCure(road))
+        .toList();
+  }
+
+  private boolean mayCure(Candidate road) {
+    return !(road.step().orElse(null) instanceof Repair repair) || chanceOf(repair) >= IS_A_ROAD;
   }
 
   public Optional<Candidate> next() {

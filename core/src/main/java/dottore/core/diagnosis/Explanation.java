@@ -144,11 +144,12 @@ final class Explanation {
     double[][] rows = diagnosis.asProblem().likelihood()[diagnosis.indexOfCheck(check.id())];
     double[] answered = answered(check);
     List<StepView.Branch> branches = new ArrayList<>();
-    for (int o = 0; o < rows.length; o++) {
+    for (Check.Outcome outcome : check.outcomesOn(about.kind())) {
+      double[] row = rows[check.indexOf(outcome.id())];
       double mass = 0;
       double[] after = new double[leading.size()];
       for (int h = 0; h < posterior.length; h++) {
-        double weight = answered[h] * rows[o][h];
+        double weight = answered[h] * row[h];
         mass += weight;
         int at = leading.indexOf(diagnosis.hypotheses().get(h).of());
         if (at >= 0) {
@@ -159,7 +160,6 @@ final class Explanation {
       for (double value : after) {
         odds.add(Odds.of(mass > 0 ? value / mass : 0));
       }
-      Check.Outcome outcome = check.outcomes().get(o);
       branches.add(new StepView.Branch(outcome.id(), outcome.words(), Odds.of(mass), odds));
     }
     return branches;

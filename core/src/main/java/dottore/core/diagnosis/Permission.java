@@ -10,5 +10,6 @@ import dottore.core.units.Odds;
  * @param need what the customer alone can give
  * @param opens the repair that it would open
  * @param cures how likely that repair cures
+ * @param alone whether nothing else is worth doing until the answer comes
  */
-public record Permission(Need need, Repair opens, Odds cures) {}
+public record Permission(Need need, Repair opens, Odds cures, boolean alone) {}

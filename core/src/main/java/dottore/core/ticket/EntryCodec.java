@@ -21,6 +21,9 @@ import java.util.stream.Collectors;
  * written as it came.
  */
 public final class EntryCodec {
+  /** Answers that had another name when they were written down, as check and answer. */
+  private static final Map<String, String> CALLED_TODAY = Map.of("event-list=driver", "device");
+
   /**
    * An entry as it is kept.
    *
@@ -203,6 +206,12 @@ public final class EntryCodec {
     }
   }
 
+  /** The answer as the check calls it today. */
+  private static String outcome(Kept kept) {
+    String outcome = kept.need("outcome");
+    return CALLED_TODAY.getOrDefault(kept.need("check") + "=" + outcome, outcome);
+  }
+
   /** The entry; one that cannot be read counts for nothing. */
   public static Entry read(Kept kept) {
     try {
@@ -220,7 +229,7 @@ public final class EntryCodec {
   public static Entry strictly(Kept kept) {
     return switch (kept.kind()) {
       case "RECEIVED" -> new Entry.Received();
-      case "READING" -> new Entry.Reading(kept.need("check"), kept.need("outcome"), origin(kept));
+      case "READING" -> new Entry.Reading(kept.need("check"), outcome(kept), origin(kept));
       case "TRIED" ->
           new Entry.Tried(kept.need("repair"), Event.Result.of(kept.need("result")), origin(kept));
       case "ASIDE" -> new Entry.Aside(kept.need("step"), kept.text("reason"), origin(kept));

@@ -359,6 +359,46 @@ class DiagnosisTest {
     assertThat(DIAGNOSIS.assess(early).permission()).isEmpty();
   }
 
+  /** What the bench can still do stands beside a call only where it is no guess. */
+  @Test
+  void nothingElseIsDoneWhereOnlyTheCustomersWordIsMissing() {
+    Case found =
+        new Case(
+            Set.of(Context.TOWER, Context.DRIVE_CHANGED),
+            Set.of(),
+            Set.of(Need.ERASE_CONSENT, Need.DATA_SAFE),
+            List.of(
+                seen("how-far", "degraded"),
+                seen("what-is-wrong", "drive"),
+                seen("disk-list", "no-scheme")));
+    Permission call = DIAGNOSIS.assess(found).permission().orElseThrow();
+    assertThat(call.opens().id()).isEqualTo("initialize-drive");
+    assertThat(call.alone()).isTrue();
+    Case before =
+        new Case(found.contexts(), Set.of(), found.missing(), found.events().subList(0, 2));
+    assertThat(DIAGNOSIS.assess(before).permission().orElseThrow().alone())
+        .as("while the disk list can be read")
+        .isFalse();
+  }
+
+  /** At the graphics light no monitor was ever asked for its input. */
+  @Test
+  void whatHardlyEverCuresIsNoRoad() {
+    Assessment atTheLight =
+        DIAGNOSIS.assess(
+            new Case(
+                Set.of(Context.TOWER, Context.OLD),
+                Set.of(),
+                Set.of(),
+                List.of(seen("how-far", "graphics"))));
+    assertThat(atTheLight.candidates()).extracting(Candidate::id).contains("set-monitor-input");
+    assertThat(atTheLight.roads().get(0)).isEqualTo(atTheLight.next().orElseThrow());
+    assertThat(atTheLight.roads())
+        .extracting(Candidate::id)
+        .contains("reseat-graphics", "plug-graphics-power", Candidate.REFER)
+        .doesNotContain("set-monitor-input", "move-display-cable", "reseat-memory");
+  }
+
   /** Nobody is called about his data while another driver is likelier to do. */
   @Test
   void nobodyIsCalledWhileWhatIsAtHandIsLikelierToCureIt() {

@@ -172,4 +172,24 @@ class KindsTest {
       assertThat(board).isGreaterThan(0.05);
     }
   }
+
+  /** Nor is a light offered as an answer, and old answers that name one are no answers. */
+  @ParameterizedTest
+  @EnumSource(MachineKind.class)
+  void aLightIsAnAnswerOnlyWhereThereIsOne(MachineKind kind) {
+    Check howFar = Casebook.shipped().check(Check.HOW_FAR).orElseThrow();
+    Assessment started =
+        diagnosis.assess(new Case(EnumSet.of(Context.of(kind)), Set.of(), Set.of(), List.of()));
+    List<String> asked =
+        started.look(Check.HOW_FAR).orElseThrow().branches().stream()
+            .map(StepView.Branch::outcome)
+            .toList();
+    for (Stage stage : Stage.values()) {
+      boolean there = !stage.lit() || kind.hasStartLights();
+      assertThat(howFar.canAnswer(stage.id(), kind)).as(stage.id()).isEqualTo(there);
+      assertThat(asked.contains(stage.id())).as(stage.id()).isEqualTo(there);
+    }
+    assertThat(howFar.canAnswer(Check.WORKS, kind)).isTrue();
+    assertThat(howFar.canAnswer("no-such-stage", kind)).isFalse();
+  }
 }

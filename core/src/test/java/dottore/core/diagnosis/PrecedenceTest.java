@@ -214,4 +214,43 @@ class PrecedenceTest {
         .extracting(Candidate::id)
         .contains("drives-shown", "one-time-boot");
   }
+
+  /** A look of a minute, or what the machine says itself, goes before a driver is put on anew. */
+  @Test
+  void thePictureIsLookedAtBeforeItsDriverIsInstalled() {
+    Set<Context> laptop = EnumSet.of(Context.LAPTOP);
+    Event degraded = new Event.Reading(0, "how-far", "degraded", Event.SEEN);
+    Event wrong = new Event.Reading(1, "what-is-wrong", "picture", Event.SEEN);
+    assertThat(diagnosis.assess(after(laptop, degraded, wrong)).next().orElseThrow().id())
+        .isEqualTo("picture-look");
+    Event seen = new Event.Reading(2, "picture-look", "breaks", Event.SEEN);
+    assertThat(diagnosis.assess(after(laptop, degraded, wrong, seen)).next().orElseThrow().id())
+        .isEqualTo("clean-graphics-driver");
+  }
+
+  @Test
+  void aLoadIsPutOnOnlyAfterTheFansWereLookedAt() {
+    Case gone =
+        after(
+            EnumSet.of(Context.TOWER),
+            new Event.Reading(0, "how-far", "unstable", Event.SEEN),
+            new Event.Reading(1, "how-it-fails", "gone", Event.SEEN));
+    List<String> before = diagnosis.assess(gone).candidates().stream().map(Candidate::id).toList();
+    assertThat(before).doesNotContain("load-temperature");
+    assertThat(before.get(0)).isIn("fan-rpm", "idle-temperature");
+    Case turning = gone.with(new Event.Reading(2, "fan-rpm", "turning", Event.SEEN));
+    assertThat(diagnosis.assess(turning).candidates())
+        .extracting(Candidate::id)
+        .contains("load-temperature");
+  }
+
+  @Test
+  void theStopCodeIsReadBeforeTheMemoryIsSlowedDown() {
+    Case stops =
+        after(
+            EnumSet.of(Context.TOWER, Context.MEMORY_CHANGED),
+            new Event.Reading(0, "how-far", "unstable", Event.SEEN),
+            new Event.Reading(1, "how-it-fails", "stop-screen", Event.SEEN));
+    assertThat(diagnosis.assess(stops).next().orElseThrow().id()).isEqualTo("stop-code");
+  }
 }

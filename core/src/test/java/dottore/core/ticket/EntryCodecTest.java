@@ -3,6 +3,8 @@ package dottore.core.ticket;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import dottore.core.casebook.Casebook;
+import dottore.core.casebook.Check;
 import dottore.core.casebook.Mark;
 import dottore.core.casebook.Touched;
 import dottore.core.diagnosis.Event;
@@ -172,5 +174,26 @@ class EntryCodecTest {
   void factsOfTheFirstVersionsAreStillRead() {
     assertThat(EntryCodec.read(new EntryCodec.Kept("FIRMWARE", Map.of("mains", "yes"))))
         .isEqualTo(new Entry.Known(Facts.of(Map.of("mains", "yes"))));
+  }
+
+  /** A log that calls an answer by its earlier name still says it. */
+  @Test
+  void anAnswerThatWasRenamedSinceIsReadAsItIsCalledToday() {
+    Entry read =
+        EntryCodec.strictly(
+            new EntryCodec.Kept(
+                "READING", Map.of("check", "event-list", "outcome", "driver", "origin", "seen")));
+    assertThat(read).isInstanceOf(Entry.Reading.class);
+    Entry.Reading reading = (Entry.Reading) read;
+    assertThat(Casebook.shipped().check(reading.check()).orElseThrow().outcome(reading.outcome()))
+        .as("an outcome that the casebook has")
+        .returns("device", Check.Outcome::id);
+    assertThat(
+            EntryCodec.strictly(
+                new EntryCodec.Kept(
+                    "READING",
+                    Map.of("check", "driver-date", "outcome", "driver", "origin", "seen"))))
+        .as("another check keeps its own")
+        .returns("driver", entry -> ((Entry.Reading) entry).outcome());
   }
 }
