@@ -197,8 +197,7 @@ record ArrivalForm(Map<String, String> texts, Map<String, List<String>> picks) {
         parse("kind", MachineKind::of, "Choose what kind of machine it is.", faults);
     Optional<Stage> told = parse("told", Stage::of, "Choose one of the pictures.", faults);
     if (kind.isPresent() && told.isPresent() && !told.get().seenOn(kind.get())) {
-      faults.put(
-          "told", "No such light on this kind of machine. Choose what is seen, all else is kept.");
+      faults.put("told", "No such light on this kind of machine. Choose what is seen.");
     }
     parse("limit", ArrivalForm::money, "An amount such as 120 or 120.50.", faults);
     parse("warrantyUntil", ArrivalForm::day, "A date such as 2027-03-31.", faults);

@@ -217,12 +217,14 @@ class AdviceJourneyTest extends Journey {
     page.locator("[name=kind]").selectOption("tower");
     assertThat(light).isVisible();
     page.locator("[name=customer]").fill("Wendel Osk");
-    page.locator("[name=complaint]").fill("stays black, a lamp is lit");
+    page.locator("[name=complaint]").fill("stays black, memory light stays on");
     page.locator("[name=told][value=memory]").last().check();
     page.locator("[name=kind]").selectOption("laptop");
     assertThat(light).isVisible(); // what is chosen stays to be seen
     button("Take it in").click();
     assertThat(page.locator("body")).containsText("No such light on this kind of machine");
+    assertThat(page.locator("#heard")).containsText("nothing on screen");
+    assertThat(page.locator("#heard")).not().containsText("start lights");
     assertThat(page.locator("[name=customer]")).hasValue("Wendel Osk");
     page.locator("[name=told][value=dark]").last().check();
     assertThat(light).not().isVisible();

@@ -137,14 +137,20 @@ public record Check(
 
   /** What it can answer on a kind of machine: nobody sees a light where there is none. */
   public List<Outcome> outcomesOn(MachineKind kind) {
-    return outcomes.stream().filter(outcome -> canAnswer(outcome.id(), kind)).toList();
+    return outcomes.stream().filter(outcome -> canBeSeen(outcome, kind)).toList();
   }
 
-  /** Whether it can answer so on a kind of machine; false too if it has no such outcome. */
+  private boolean canBeSeen(Outcome outcome, MachineKind kind) {
+    return !id.equals(HOW_FAR) || outcome.id().equals(WORKS) || Stage.of(outcome.id()).seenOn(kind);
+  }
+
+  /**
+   * Whether it is asked on a kind of machine and can be answered so there; false too if it has no
+   * such outcome.
+   */
   public boolean canAnswer(String outcome, MachineKind kind) {
-    boolean known = outcomes.stream().anyMatch(o -> o.id().equals(outcome));
-    return known
-        && (!id.equals(HOW_FAR) || outcome.equals(WORKS) || Stage.of(outcome).seenOn(kind));
+    return effort.kinds().contains(kind)
+        && outcomesOn(kind).stream().anyMatch(o -> o.id().equals(outcome));
   }
 
   /**

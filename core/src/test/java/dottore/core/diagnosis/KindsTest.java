@@ -191,5 +191,7 @@ class KindsTest {
     }
     assertThat(howFar.canAnswer(Check.WORKS, kind)).isTrue();
     assertThat(howFar.canAnswer("no-such-stage", kind)).isFalse();
+    Check light = Casebook.shipped().check("board-light").orElseThrow();
+    assertThat(light.canAnswer("memory", kind)).isEqualTo(kind.hasStartLights());
   }
 }
