@@ -313,9 +313,10 @@ final class FindView {
   /** The attended minutes; where they were measured here, also what four of five keep to. */
   private String hands(Step step) {
     boolean quicker = assessment.caseOpen() && step.effort().opensTheCase();
-    String text = assessment.hands(step).text() + " hands" + (quicker ? ", the case is open" : "");
+    Minutes hands = assessment.hands(step);
+    String text = hands.text() + " hands" + (quicker ? ", the case is open" : "");
     StepTime time = times.get(step.id());
-    return time == null ? text : text + ", 4 of 5 within " + time.most().text();
+    return time == null ? text : text + ", 4 of 5 within " + time.mostWhere(hands).text();
   }
 
   /** The step's own caution, after the one that keeps an encrypted drive from locking itself. */

@@ -144,6 +144,10 @@ class LearningTest {
     double most = Math.max(casebook, Collections.max(minutes));
     assertThat(time.median().value()).isBetween(least - 1e-9, most + 1e-9);
     assertThat(time.most().value()).isGreaterThan(time.median().value());
+    Minutes onALaptop = Minutes.of(2 * time.median().value());
+    assertThat(time.mostWhere(onALaptop).value() / onALaptop.value())
+        .as("as much more than the middle as elsewhere")
+        .isCloseTo(time.most().value() / time.median().value(), within(1e-9));
   }
 
   @Test
