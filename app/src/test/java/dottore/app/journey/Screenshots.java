@@ -23,6 +23,9 @@ class Screenshots extends Journey {
   private void take(Page of, String name) {
     of.evaluate("() => window.scrollTo(0, 0)");
     of.waitForFunction("() => document.fonts.ready.then(() => true)");
+    of.waitForFunction(
+        "() => getComputedStyle(document.querySelector('#progress') ?? document.body).opacity"
+            + " !== '1' || !document.querySelector('#progress')");
     of.screenshot(new Page.ScreenshotOptions().setPath(FOLDER.resolve(name + ".png")));
   }
 
