@@ -23,9 +23,9 @@ class Screenshots extends Journey {
   private void take(Page of, String name) {
     of.evaluate("() => window.scrollTo(0, 0)");
     of.waitForFunction("() => document.fonts.ready.then(() => true)");
-    of.waitForFunction(
-        "() => getComputedStyle(document.querySelector('#progress') ?? document.body).opacity"
-            + " !== '1' || !document.querySelector('#progress')");
+    of.waitForFunction( // the bar of a page that loads fades
+        "() => [...document.querySelectorAll('#progress')]"
+            + ".every(bar => getComputedStyle(bar).opacity === '0')");
     of.screenshot(new Page.ScreenshotOptions().setPath(FOLDER.resolve(name + ".png")));
   }
 
