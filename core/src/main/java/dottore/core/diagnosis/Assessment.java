@@ -407,14 +407,19 @@ public final class Assessment {
         waitsFor(repair).iterator().next(),
         repair,
         Odds.of(beliefs.chanceOf(repair)),
-        planned().callNext() && atHandIsAGuessBeside(repair));
+        planned().callNext() && nothingElseIsWorthDoing(repair));
   }
 
-  private boolean atHandIsAGuessBeside(Repair asked) {
+  /** Where the cause is found no check says more; and no guess is tried beside a likely cure. */
+  private boolean nothingElseIsWorthDoing(Repair asked) {
     Step atHand = next().flatMap(Candidate::step).orElse(null);
-    return !(atHand instanceof Check)
-        && !(atHand instanceof Repair repair
-            && chanceOf(repair) >= BESIDE_A_CALL * chanceOf(asked));
+    if (atHand instanceof Repair repair) {
+      return chanceOf(repair) < BESIDE_A_CALL * chanceOf(asked);
+    }
+    return atHand == null
+        || verdict() instanceof Verdict.Found found
+            && found.byOdds()
+            && cures(asked, found.cause());
   }
 
   /** A suspect drive with data that is not saved is copied or sent away, and nothing else. */
@@ -508,8 +513,11 @@ public final class Assessment {
   }
 
   private static boolean cures(Candidate candidate, Cause cause) {
-    return candidate.step().orElse(null) instanceof Repair repair
-        && repair.cures().getOrDefault(cause.id(), 0.0) >= 0.5;
+    return candidate.step().orElse(null) instanceof Repair repair && cures(repair, cause);
+  }
+
+  private static boolean cures(Repair repair, Cause cause) {
+    return repair.cures().getOrDefault(cause.id(), 0.0) >= 0.5;
   }
 
   // --- what is shown -------------------------------------------------------------------------

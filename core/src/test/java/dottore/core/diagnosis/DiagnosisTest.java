@@ -374,6 +374,20 @@ class DiagnosisTest {
     Permission call = DIAGNOSIS.assess(found).permission().orElseThrow();
     assertThat(call.opens().id()).isEqualTo("initialize-drive");
     assertThat(call.alone()).isTrue();
+    Case narrow =
+        new Case(
+            Set.of(Context.TOWER, Context.OLD),
+            Set.of(),
+            found.missing(),
+            List.of(
+                seen("how-far", "degraded"),
+                seen("what-is-wrong", "memory"),
+                seen("usable-memory", "narrow")));
+    Assessment certain = DIAGNOSIS.assess(narrow);
+    assertThat(certain.next().flatMap(Candidate::step)).get().isInstanceOf(Check.class);
+    assertThat(certain.permission().orElseThrow().alone())
+        .as("where the cause is found no check says more")
+        .isTrue();
     Case before =
         new Case(found.contexts(), Set.of(), found.missing(), found.events().subList(0, 2));
     assertThat(DIAGNOSIS.assess(before).permission().orElseThrow().alone())
