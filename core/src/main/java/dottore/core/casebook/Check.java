@@ -150,7 +150,7 @@ public record Check(
    */
   public boolean canAnswer(String outcome, MachineKind kind) {
     return effort.kinds().contains(kind)
-        && outcomesOn(kind).stream().anyMatch(o -> o.id().equals(outcome));
+        && outcomes.stream().anyMatch(o -> o.id().equals(outcome) && canBeSeen(o, kind));
   }
 
   /**
